@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Image;
+
+use Imagick;
+use ImagickException;
+use ImagickPixel;
+
+/** Picture file to luminance plane. With PictureEncoder the only place that touches an image extension. */
+final class PictureDecoder
+{
+    public function __construct(private readonly PictureLimits $limits = new PictureLimits) {}
+
+    /**
+     * The first frame, turned as its EXIF orientation says, transparency laid on white.
+     *
+     * @param  string  $bytes  a PNG, JPEG or WebP file
+     *
+     * @throws InvalidPicture when it is over the limits (checked before decoding), of another format or damaged
+     */
+    public function decode(string $bytes): LuminancePlane
+    {
+        if ($bytes === '') {
+            throw new InvalidPicture('The file is empty.');
+        }
+        if (strlen($bytes) > $this->limits->bytes) {
+            throw new InvalidPicture(sprintf('The file is %.1f MB; %.0f MB is the most.', strlen($bytes) / 1e6, $this->limits->bytes / 1e6));
+        }
+        $header = PictureHeader::of($bytes);
+        if ($header->width * $header->height > $this->limits->pixels) {
+            throw new InvalidPicture(sprintf(
+                'The picture is %d × %d pixels (%.1f megapixels); %.0f megapixels is the most.',
+                $header->width,
+                $header->height,
+                $header->width * $header->height / 1e6,
+                $this->limits->pixels / 1e6,
+            ));
+        }
+
+        try {
+            return self::toPlane($bytes, $header);
+        } catch (ImagickException $e) {
+            throw new InvalidPicture('The '.strtoupper($header->format).' file is damaged and cannot be decoded.', 0, $e);
+        }
+    }
+
+    private static function toPlane(string $bytes, PictureHeader $header): LuminancePlane
+    {
+        $picture = new Imagick;
+        $picture->setResourceLimit(Imagick::RESOURCETYPE_THREAD, 1);
+        try {
+            // The name's ending fixes the decoder: ImageMagick must not guess one from the content.
+            $picture->readImageBlob($bytes, 'picture.'.$header->format);
+            $picture->setFirstIterator();
+            $frame = $picture->getImage();
+            self::orient($frame);
+            if ($frame->getImageAlphaChannel()) {
+                $frame->setImageBackgroundColor(new ImagickPixel('white'));
+                $frame->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
+            }
+            $frame->setImageDepth(8);
+            $frame->setImageFormat('GRAY');
+
+            return new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $frame->getImageBlob());
+        } finally {
+            $picture->clear();
+        }
+    }
+
+    /** EXIF 2.3 orientation, tag 0x0112. */
+    private static function orient(Imagick $frame): void
+    {
+        $turn = static fn (int $degrees): bool => $frame->rotateImage(new ImagickPixel('white'), $degrees);
+        match ($frame->getImageOrientation()) {
+            Imagick::ORIENTATION_TOPRIGHT => $frame->flopImage(),
+            Imagick::ORIENTATION_BOTTOMRIGHT => $turn(180),
+            Imagick::ORIENTATION_BOTTOMLEFT => $frame->flipImage(),
+            Imagick::ORIENTATION_LEFTTOP => $frame->transposeImage(),
+            Imagick::ORIENTATION_RIGHTTOP => $turn(90),
+            Imagick::ORIENTATION_RIGHTBOTTOM => $frame->transverseImage(),
+            Imagick::ORIENTATION_LEFTBOTTOM => $turn(270),
+            default => true,
+        };
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Image;
+
+/** Format and size of a picture, from its first bytes alone: nothing is decoded. */
+final readonly class PictureHeader
+{
+    /** @param 'png'|'jpeg'|'webp' $format */
+    private function __construct(
+        public string $format,
+        public int $width,
+        public int $height,
+    ) {}
+
+    /**
+     * PNG (ISO/IEC 15948 11.2.2), JPEG (ISO/IEC 10918-1 B.2.2) or WebP (RFC 9649).
+     *
+     * @throws InvalidPicture when it is none of these or carries no size
+     */
+    public static function of(string $bytes): self
+    {
+        $header = match (true) {
+            str_starts_with($bytes, "\x89PNG\r\n\x1A\n") => self::png($bytes),
+            str_starts_with($bytes, "\xFF\xD8\xFF") => self::jpeg($bytes),
+            str_starts_with($bytes, 'RIFF') && substr($bytes, 8, 4) === 'WEBP' => self::webp($bytes),
+            default => throw new InvalidPicture('This is not a picture that can be read here: choose a PNG, JPEG or WebP file.'),
+        };
+        if ($header->width < 1 || $header->height < 1) {
+            throw new InvalidPicture('The picture has no width or no height.');
+        }
+
+        return $header;
+    }
+
+    private static function png(string $bytes): self
+    {
+        if (substr($bytes, 12, 4) !== 'IHDR' || strlen($bytes) < 33) {
+            throw self::broken('PNG');
+        }
+
+        return new self('png', self::number($bytes, 16, 4), self::number($bytes, 20, 4));
+    }
+
+    private static function jpeg(string $bytes): self
+    {
+        $at = 2;
+        $end = strlen($bytes) - 9;
+        while ($at < $end) {
+            if ($bytes[$at] !== "\xFF") {
+                throw self::broken('JPEG');
+            }
+            $marker = ord($bytes[$at + 1]);
+            if ($marker === 0xFF) {
+                $at++;
+
+                continue;
+            }
+            $isFrame = $marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true);
+            if ($isFrame) {
+                return new self('jpeg', self::number($bytes, $at + 7, 2), self::number($bytes, $at + 5, 2));
+            }
+            $standsAlone = $marker === 0x01 || ($marker >= 0xD0 && $marker <= 0xD8);
+            $at += 2 + ($standsAlone ? 0 : max(2, self::number($bytes, $at + 2, 2)));
+        }
+
+        throw self::broken('JPEG');
+    }
+
+    private static function webp(string $bytes): self
+    {
+        if (strlen($bytes) < 30) {
+            throw self::broken('WebP');
+        }
+        $little = static fn (int $at, int $length): int => self::number(strrev(substr($bytes, $at, $length)), 0, $length);
+
+        return match (substr($bytes, 12, 4)) {
+            'VP8 ' => new self('webp', $little(26, 2) & 0x3FFF, $little(28, 2) & 0x3FFF),
+            'VP8L' => new self('webp', ($little(21, 4) & 0x3FFF) + 1, ($little(21, 4) >> 14 & 0x3FFF) + 1),
+            'VP8X' => new self('webp', $little(24, 3) + 1, $little(27, 3) + 1),
+            default => throw self::broken('WebP'),
+        };
+    }
+
+    /** Unsigned, most significant byte first. */
+    private static function number(string $bytes, int $at, int $length): int
+    {
+        return (int) hexdec(bin2hex(substr($bytes, $at, $length)));
+    }
+
+    private static function broken(string $format): InvalidPicture
+    {
+        return new InvalidPicture("The $format file is cut off or damaged.");
+    }
+}

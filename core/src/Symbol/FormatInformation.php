@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Symbol;
+
+/** The fifteen bits that state level and mask, twice in each symbol: ISO/IEC 18004:2015 7.9.1 and annex C. */
+final class FormatInformation
+{
+    /** All bits of one copy, bit 14 the most significant: level, mask, BCH(15,5), masked with 101010000010010. */
+    public static function bits(Level $level, int $mask): int
+    {
+        $data = $level->formatBits() << 3 | $mask;
+        $remainder = $data;
+        for ($i = 0; $i < 10; $i++) {
+            $remainder = $remainder << 1 ^ ($remainder >> 9) * 0x537;
+        }
+
+        return ($data << 10 | $remainder) ^ 0x5412;
+    }
+
+    /**
+     * Where bit `$bit` (0 the least significant) stands, in both copies (figure 25).
+     *
+     * @return array{array{int, int}, array{int, int}} two pairs of column and row
+     */
+    public static function places(int $bit, int $modules): array
+    {
+        $first = match (true) {
+            $bit < 6 => [8, $bit],
+            $bit < 8 => [8, $bit + 1],
+            $bit === 8 => [7, 8],
+            default => [14 - $bit, 8],
+        };
+        $second = $bit < 8 ? [$modules - 1 - $bit, 8] : [8, $modules - 15 + $bit];
+
+        return [$first, $second];
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Symbol;
+
+/** Version of a QR Code model 2 symbol, 1 to 40 (ISO/IEC 18004:2015 6.3.2). */
+final readonly class Version
+{
+    public const MAX = 40;
+
+    private function __construct(public int $number) {}
+
+    /**
+     * @throws InvalidSymbol when the number is not 1 to 40
+     */
+    public static function of(int $number): self
+    {
+        if ($number < 1 || $number > self::MAX) {
+            throw new InvalidSymbol("Version $number does not exist: versions run from 1 to 40.");
+        }
+
+        return new self($number);
+    }
+
+    /** Modules along a side, without quiet zone: 21 to 177. */
+    public function modules(): int
+    {
+        return 17 + 4 * $this->number;
+    }
+
+    /**
+     * Coordinates, in rows and columns alike, on which alignment patterns are centred (annex E).
+     *
+     * @return list<int>
+     */
+    public function alignmentCoordinates(): array
+    {
+        return VersionTable::ALIGNMENT[$this->number - 1];
+    }
+
+    /** Codewords that the symbol holds, data and correction together (table 1). */
+    public function codewords(): int
+    {
+        return intdiv($this->dataModules(), 8);
+    }
+
+    /** Modules that carry codewords, remainder bits included (table 1). */
+    public function dataModules(): int
+    {
+        $n = $this->number;
+        $modules = (16 * $n + 128) * $n + 64;
+        if ($n >= 2) {
+            $patterns = intdiv($n, 7) + 2;
+            $modules -= (25 * $patterns - 10) * $patterns - 55;
+        }
+
+        return $n >= 7 ? $modules - 36 : $modules;
+    }
+
+    /** How the codewords are divided into blocks at this level (table 9). */
+    public function blocks(Level $level): BlockLayout
+    {
+        return new BlockLayout(
+            $this->codewords(),
+            VersionTable::BLOCKS[$level->value][$this->number - 1],
+            VersionTable::CORRECTION_PER_BLOCK[$level->value][$this->number - 1],
+        );
+    }
+
+    /** Which of the three lengths of character count indicator applies: 0, 1 or 2 (table 3). */
+    public function countGroup(): int
+    {
+        return $this->number < 10 ? 0 : ($this->number < 27 ? 1 : 2);
+    }
+}

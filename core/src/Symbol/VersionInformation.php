@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Symbol;
+
+/** The eighteen bits that state the version, twice, from version 7 on: ISO/IEC 18004:2015 7.10 and annex D. */
+final class VersionInformation
+{
+    /** Version and BCH(18,6), bit 17 the most significant. */
+    public static function bits(Version $version): int
+    {
+        $remainder = $version->number;
+        for ($i = 0; $i < 12; $i++) {
+            $remainder = $remainder << 1 ^ ($remainder >> 11) * 0x1F25;
+        }
+
+        return $version->number << 12 | $remainder;
+    }
+
+    /**
+     * Where bit `$bit` (0 the least significant) stands: above the lower left and left of the upper right finder pattern.
+     *
+     * @return array{array{int, int}, array{int, int}} two pairs of column and row
+     */
+    public static function places(int $bit, int $modules): array
+    {
+        $long = $modules - 11 + $bit % 3;
+        $short = intdiv($bit, 3);
+
+        return [[$long, $short], [$short, $long]];
+    }
+}
