@@ -16,6 +16,7 @@ final class FinderDetector
      */
     public static function find(BitPlane $plane, int $step = 1): array
     {
+        /** @var list<FinderPattern> $found */
         $found = [];
         for ($y = 0; $y < $plane->height; $y += $step) {
             foreach (self::inRow($plane->row($y)) as [$x, $width]) {

@@ -11,10 +11,11 @@ final class FrameFitter
 {
     private const ALIGNMENT = ['11111', '10001', '10101', '10001', '11111'];
 
-    /** How far around its expected place the alignment pattern is looked for, in modules, and how finely. */
-    private const REACH = 1.5;
+    /** Steps on each side of its expected place at which the alignment pattern is looked for. */
+    private const STEPS = 8;
 
-    private const STEP = 0.25;
+    /** Of this many modules each: no multiple is a half, where a centre falls between two modules. */
+    private const STEP = 0.2;
 
     public static function fit(BitPlane $plane, FinderTriple $triple, Version $version): SymbolFrame
     {
@@ -43,8 +44,9 @@ final class FrameFitter
         $best = 21;
         $sum = [0.0, 0.0];
         $count = 0;
-        for ($dy = -self::REACH; $dy <= self::REACH; $dy += self::STEP) {
-            for ($dx = -self::REACH; $dx <= self::REACH; $dx += self::STEP) {
+        for ($i = -self::STEPS; $i <= self::STEPS; $i++) {
+            for ($j = -self::STEPS; $j <= self::STEPS; $j++) {
+                [$dx, $dy] = [$j * self::STEP, $i * self::STEP];
                 $fit = self::fitAt($plane, $flat, $centre + $dx, $centre + $dy);
                 if ($fit > $best) {
                     [$best, $sum, $count] = [$fit, [0.0, 0.0], 0];

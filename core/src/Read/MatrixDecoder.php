@@ -106,7 +106,7 @@ final class MatrixDecoder
         $lengths = $layout->dataLengths();
         $blocks = array_fill(0, $layout->blocks, '');
         $at = 0;
-        for ($i = 0; $i < max($lengths); $i++) {
+        for ($i = 0; $i < max(0, ...$lengths); $i++) {
             foreach ($lengths as $block => $length) {
                 if ($i < $length) {
                     $blocks[$block] .= $codewords[$at++];

@@ -18,15 +18,18 @@ final readonly class SymbolFrame
         public float $modulePx,
     ) {}
 
-    /** @return list<array{float, float}> outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands */
+    /** @return array{array{float, float}, array{float, float}, array{float, float}, array{float, float}} outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands */
     public function corners(): array
     {
         $n = $this->modules;
 
-        return array_map(
-            fn (array $corner): array => array_map(static fn (float $value): float => round($value, 2), $this->transform->apply(...$corner)),
-            [[0.0, 0.0], [(float) $n, 0.0], [(float) $n, (float) $n], [0.0, (float) $n]],
-        );
+        $at = function (float $u, float $v): array {
+            [$x, $y] = $this->transform->apply($u, $v);
+
+            return [round($x, 2), round($y, 2)];
+        };
+
+        return [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)];
     }
 
     /** Whether a place, in pixels, lies within the upright box around the symbol. */

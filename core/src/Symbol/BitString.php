@@ -12,6 +12,9 @@ final class BitString
         '8' => '1000', '9' => '1001', 'a' => '1010', 'b' => '1011', 'c' => '1100', 'd' => '1101', 'e' => '1110', 'f' => '1111',
     ];
 
+    /** @var ?array<int|string, int|string> NIBBLES the other way round */
+    private static ?array $digits = null;
+
     /** Most significant bit first, eight characters a byte. */
     public static function ofBytes(string $bytes): string
     {
@@ -25,8 +28,7 @@ final class BitString
             return '';
         }
         $bits = str_pad($bits, intdiv(strlen($bits) + 7, 8) * 8, '0');
-        static $hex = null;
-        $hex ??= array_flip(self::NIBBLES);
+        $hex = self::$digits ??= array_flip(self::NIBBLES);
         $digits = '';
         foreach (str_split($bits, 4) as $nibble) {
             $digits .= $hex[$nibble];

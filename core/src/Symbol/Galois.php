@@ -7,13 +7,13 @@ namespace KeenGlyph\Core\Symbol;
 /** Arithmetic in GF(256) with the polynomial x^8+x^4+x^3+x^2+1, ISO/IEC 18004:2015 7.5.2. */
 final class Galois
 {
-    /** @var list<int> powers of alpha, twice over so that sums of two logarithms need no reduction */
+    /** @var array<int, int> powers of alpha, twice over so that sums of two logarithms need no reduction */
     private static array $exp = [];
 
-    /** @var list<int> logarithms; entry 0 is meaningless */
+    /** @var array<int, int> logarithms; entry 0 is meaningless */
     private static array $log = [];
 
-    /** @return list<int> alpha^0 to alpha^509 */
+    /** @return array<int, int> alpha^0 to alpha^509 */
     public static function exp(): array
     {
         self::build();
@@ -21,7 +21,7 @@ final class Galois
         return self::$exp;
     }
 
-    /** @return list<int> logarithms of 1 to 255, at their own index */
+    /** @return array<int, int> logarithms of 1 to 255, at their own index */
     public static function log(): array
     {
         self::build();
@@ -56,6 +56,6 @@ final class Galois
             }
         }
         self::$exp = $exp;
-        self::$log = array_values($log);
+        self::$log = $log;
     }
 }

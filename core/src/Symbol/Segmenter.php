@@ -52,6 +52,7 @@ final class Segmenter
         $header = array_map(static fn (Mode $mode): int => 6 * (4 + $mode->countBits($version)), self::MODES);
         // Cost of having encoded everything so far with the last character in mode 0, 1 or 2.
         $cost = $header;
+        $last = $cost;
         $from = [];
         $length = strlen($text);
         $classes = self::classes($text);
@@ -105,21 +106,16 @@ final class Segmenter
             $modes[$i] = $mode;
         }
 
-        return $modes;
+        return array_values($modes);
     }
 
     /** A byte for each character: 0 digit, 1 other alphanumeric, 2 anything else. */
     private static function classes(string $text): string
     {
-        static $map = null;
-        if ($map === null) {
-            $map = str_repeat("\2", 256);
-            foreach (str_split(Mode::ALPHANUMERIC) as $value => $character) {
-                $map[ord($character)] = $value < 10 ? "\0" : "\1";
-            }
-        }
-        $all = implode('', array_map('chr', range(0, 255)));
+        $others = (string) preg_replace('#[0-9A-Z $%*+./:-]#', '', implode('', array_map('chr', range(0, 255))));
+        $from = $others.Mode::ALPHANUMERIC;
+        $to = str_repeat("\2", strlen($others)).str_repeat("\0", 10).str_repeat("\1", 35);
 
-        return strtr($text, $all, $map);
+        return strtr($text, $from, $to);
     }
 }

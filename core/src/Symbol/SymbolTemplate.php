@@ -44,7 +44,7 @@ final readonly class SymbolTemplate
     /** Rows and columns exchanged; rows keep their separators. */
     public static function transpose(string $plane, int $modules): string
     {
-        $rows = array_map(static fn (string $row): array => str_split(substr($row, 0, $modules)), str_split($plane, $modules + 1));
+        $rows = array_map(static fn (string $row): array => str_split(substr($row, 0, $modules)), str_split($plane, max(1, $modules + 1)));
 
         return implode(self::SEPARATOR, array_map('implode', array_map(null, ...$rows))).self::SEPARATOR;
     }
@@ -53,30 +53,16 @@ final readonly class SymbolTemplate
     {
         $n = $version->modules();
         // Drawn with '.' for data, so that one plane gives both the patterns and the free places.
-        $rows = array_fill(0, $n, str_repeat('.', $n));
-        for ($i = 0; $i < $n; $i++) {
-            $bit = $i % 2 === 0 ? "\1" : "\0";
-            $rows[6][$i] = $bit;
-            $rows[$i][6] = $bit;
+        $timing = substr(str_repeat("\1\0", $n), 0, $n);
+        $rows = [];
+        for ($y = 0; $y < $n; $y++) {
+            $rows[] = $y === 6 ? $timing : substr_replace(str_repeat('.', $n), $timing[$y], 6, 1);
         }
         foreach (self::alignmentCentres($version) as [$column, $row]) {
             self::stamp($rows, $column - 2, $row - 2, ["\1\1\1\1\1", "\1\0\0\0\1", "\1\0\1\0\1", "\1\0\0\0\1", "\1\1\1\1\1"]);
         }
         self::stampFinders($rows, $n);
-        for ($bit = 0; $bit < 15; $bit++) {
-            foreach (FormatInformation::places($bit, $n) as [$column, $row]) {
-                $rows[$row][$column] = "\0";
-            }
-        }
-        $rows[$n - 8][8] = "\1";
-        if ($version->number >= 7) {
-            $bits = VersionInformation::bits($version);
-            for ($bit = 0; $bit < 18; $bit++) {
-                foreach (VersionInformation::places($bit, $n) as [$column, $row]) {
-                    $rows[$row][$column] = chr($bits >> $bit & 1);
-                }
-            }
-        }
+        self::stampInformation($rows, $version);
         $drawn = implode(self::SEPARATOR, $rows).self::SEPARATOR;
         $plane = strtr($drawn, '.', "\0");
 
@@ -119,6 +105,31 @@ final readonly class SymbolTemplate
         foreach ([[0, 0, 0, 0], [$n - 7, 0, $n - 8, 0], [0, $n - 7, 0, $n - 8]] as [$column, $row, $left, $top]) {
             self::stamp($rows, $left, $top, $blank);
             self::stamp($rows, $column, $row, $lines);
+        }
+    }
+
+    /**
+     * Room for the format information, the dark module (7.9.1), and the version information.
+     *
+     * @param  array<int, string>  $rows
+     */
+    private static function stampInformation(array &$rows, Version $version): void
+    {
+        $n = $version->modules();
+        for ($bit = 0; $bit < 15; $bit++) {
+            foreach (FormatInformation::places($bit, $n) as [$column, $row]) {
+                self::stamp($rows, $column, $row, ["\0"]);
+            }
+        }
+        self::stamp($rows, 8, $n - 8, ["\1"]);
+        if ($version->number < 7) {
+            return;
+        }
+        $bits = VersionInformation::bits($version);
+        for ($bit = 0; $bit < 18; $bit++) {
+            foreach (VersionInformation::places($bit, $n) as [$column, $row]) {
+                self::stamp($rows, $column, $row, [chr($bits >> $bit & 1)]);
+            }
         }
     }
 

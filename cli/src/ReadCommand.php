@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Cli;
+
+use KeenGlyph\Core\Image\InvalidPicture;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Report\ReadingFacts;
+
+/** `bin/glyph read`: pictures to texts. */
+final class ReadCommand implements Command
+{
+    private const SYMBOLOGIES = ['qr'];
+
+    public function run(array $words, Output $output): int
+    {
+        $arguments = Arguments::parse($words, ['symbology'], ['json']);
+        foreach (explode(',', $arguments->get('symbology') ?? 'qr') as $symbology) {
+            if (! in_array($symbology, self::SYMBOLOGIES, true)) {
+                throw new UsageError("The symbology “{$symbology}” is not read here: only ".implode(', ', self::SYMBOLOGIES).'.');
+            }
+        }
+        if ($arguments->rest === []) {
+            throw new UsageError('Name one or more pictures: bin/glyph read FILE…');
+        }
+        $pictures = [];
+        foreach ($arguments->rest as $file) {
+            $pictures[] = [$file, Files::read($file)];
+        }
+        $results = [];
+        $unread = 0;
+        foreach ($pictures as [$file, $bytes]) {
+            $result = self::read($file, $bytes);
+            $unread += (int) ($result['symbols'] === []);
+            $results[] = $result;
+            if (! $arguments->has('json')) {
+                self::print($result, $output, count($pictures) > 1);
+            }
+        }
+        if ($arguments->has('json')) {
+            $output->json($results);
+        }
+
+        return $unread === 0 ? 0 : 1;
+    }
+
+    /** @return array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string} */
+    private static function read(string $file, string $bytes): array
+    {
+        $start = hrtime(true);
+        $symbols = [];
+        try {
+            $outcome = (new Reader)->read((new PictureDecoder)->decode($bytes));
+            $failure = $outcome->failedAt?->hint();
+            $symbols = array_map(ReadingFacts::of(...), $outcome->readings);
+        } catch (InvalidPicture $e) {
+            $failure = $e->getMessage();
+        }
+
+        return ['file' => $file, 'ms' => round((hrtime(true) - $start) / 1e6, 2), 'symbols' => $symbols, 'failure' => $failure];
+    }
+
+    /** @param array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string} $result */
+    private static function print(array $result, Output $output, bool $named): void
+    {
+        $prefix = $named ? $result['file'].': ' : '';
+        foreach ($result['symbols'] as $symbol) {
+            $output->line($prefix.(is_string($symbol['text']) ? $symbol['text'] : ''));
+        }
+        if ($result['failure'] !== null) {
+            $output->error($prefix.$result['failure']);
+        }
+    }
+}

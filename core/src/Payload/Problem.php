@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Payload;
+
+/** Something irregular about a payload, in words that say what to do. */
+final readonly class Problem
+{
+    /**
+     * @param  string  $code  stable name of the rule
+     * @param  string  $field  the field at fault
+     * @param  ?string  $fixLabel  what the offered change does
+     * @param  ?string  $fixValue  the field's value after it
+     * @param  bool  $refused  no symbol may be made of this
+     */
+    public function __construct(
+        public Severity $severity,
+        public string $code,
+        public string $field,
+        public string $message,
+        public ?string $fixLabel = null,
+        public ?string $fixValue = null,
+        public bool $refused = false,
+    ) {}
+
+    /** @return array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, value: string}} */
+    public function toArray(): array
+    {
+        return [
+            'severity' => $this->severity->value,
+            'code' => $this->code,
+            'field' => $this->field,
+            'message' => $this->message,
+            'fix' => $this->fixLabel === null || $this->fixValue === null ? null : ['label' => $this->fixLabel, 'value' => $this->fixValue],
+        ];
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Proof;
+
+use KeenGlyph\Core\Image\InvalidPicture;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Reader;
+
+/** Reads the finished picture back and compares it with what was meant, byte for byte. */
+final class RoundTripCheck
+{
+    /** @param string $picture the file that will be handed over, as PNG */
+    public static function line(string $text, string $picture): LedgerLine
+    {
+        $start = hrtime(true);
+        try {
+            $plane = (new PictureDecoder)->decode($picture);
+        } catch (InvalidPicture $e) {
+            return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', $e->getMessage());
+        }
+        $outcome = (new Reader)->read($plane);
+        $ms = (hrtime(true) - $start) / 1e6;
+        $read = ($outcome->readings[0] ?? null)?->symbol->content->bytes;
+        $total = strlen($text);
+        if ($read === $text && count($outcome->readings) === 1) {
+            return new LedgerLine('round_trip', 'Round trip', Verdict::Holds, "$total of $total bytes", sprintf('read back in %d ms', (int) ceil($ms)), 'The finished picture was read back and is the same to the byte.');
+        }
+        $same = $read === null ? 0 : self::same($text, $read);
+
+        return new LedgerLine(
+            'round_trip', 'Round trip', Verdict::Fails, "$same of $total bytes", 'read back and compared',
+            $outcome->failedAt?->hint() ?? 'What was read back is not what was meant.',
+        );
+    }
+
+    /** Bytes that agree, place by place. */
+    private static function same(string $expected, string $read): int
+    {
+        return count_chars($expected ^ $read, 1)[0] ?? 0;
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+use KeenGlyph\Core\Image\InvalidPicture;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Image\PictureEncoder;
+use KeenGlyph\Core\Image\PictureHeader;
+use KeenGlyph\Core\Image\PictureLimits;
+use KeenGlyph\Core\Symbol\Encoder;
+
+it('knows format and size from the first bytes', function () {
+    $png = pngOf(Encoder::encode('hive')->matrix, 4);
+    foreach (['png' => $png, 'jpeg' => PictureEncoder::jpeg($png), 'webp' => PictureEncoder::webp($png)] as $format => $bytes) {
+        $header = PictureHeader::of($bytes);
+        expect([$header->format, $header->width, $header->height])->toBe([$format, 116, 116]);
+    }
+    $lossy = new Imagick;
+    $lossy->readImageBlob($png);
+    $lossy->setImageFormat('webp');
+    $lossy->setImageCompressionQuality(50);
+    expect(PictureHeader::of($lossy->getImageBlob())->width)->toBe(116);
+});
+
+it('refuses before decoding what is over the limits', function () {
+    $bomb = "\x89PNG\r\n\x1A\n".pack('N', 13).'IHDR'.pack('NNCCCCC', 20_000, 20_000, 1, 0, 0, 0, 0).'crc.';
+    $start = hrtime(true);
+    expect(fn () => (new PictureDecoder)->decode($bomb))->toThrow(InvalidPicture::class, '400.0 megapixels');
+    expect(fn () => (new PictureDecoder(new PictureLimits(bytes: 100)))->decode(str_repeat('x', 101)))->toThrow(InvalidPicture::class, 'MB');
+    expect((hrtime(true) - $start) / 1e6)->toBeLessThan(200);
+});
+
+it('refuses what is not a picture it takes', function (string $bytes) {
+    expect(fn () => (new PictureDecoder)->decode($bytes))->toThrow(InvalidPicture::class);
+})->with([
+    'nothing' => [''],
+    'text' => ['hello, world, this is no picture at all'],
+    'SVG' => ['<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"/>'],
+    'GIF' => ["GIF89a\1\0\1\0\0\0\0;".str_repeat("\0", 40)],
+    'a script for ImageMagick' => ["push graphic-context\nviewbox 0 0 640 480\nfill 'url(https://fennmoor.example/)'"],
+    'PNG header alone' => ["\x89PNG\r\n\x1A\n"],
+    'JPEG start alone' => ["\xFF\xD8\xFF\xE0".str_repeat("\0", 30)],
+]);
+
+it('survives broken files', function () {
+    $png = pngOf(Encoder::encode('hive')->matrix, 4);
+    $originals = [$png, PictureEncoder::jpeg($png), PictureEncoder::webp($png)];
+    $decoded = 0;
+    $refused = 0;
+    for ($i = 0; $i < 300; $i++) {
+        $bytes = $originals[$i % 3];
+        for ($k = random_int(1, 20); $k > 0; $k--) {
+            $bytes[random_int(0, strlen($bytes) - 1)] = chr(random_int(0, 255));
+        }
+        $bytes = substr($bytes, 0, random_int(1, strlen($bytes)));
+        try {
+            (new PictureDecoder)->decode($bytes);
+            $decoded++;
+        } catch (InvalidPicture) {
+            $refused++;
+        }
+    }
+    expect($decoded + $refused)->toBe(300)->and($refused)->toBeGreaterThan(0);
+});
+
+it('lays transparency on white and respects the orientation of a camera', function () {
+    $clear = new Imagick;
+    $clear->newImage(3, 2, new ImagickPixel('transparent'), 'png');
+    expect((new PictureDecoder)->decode($clear->getImageBlob())->pixels)->toBe(str_repeat("\xFF", 6));
+
+    $picture = new Imagick;
+    $picture->newImage(40, 20, new ImagickPixel('white'), 'jpeg');
+    $dot = new ImagickDraw;
+    $dot->rectangle(0, 0, 9, 9);
+    $picture->drawImage($dot);
+    $jpeg = $picture->getImageBlob();
+    // An APP1 segment with orientation 6: turn a quarter clockwise to see it upright.
+    $exif = "Exif\0\0MM\0\x2A\0\0\0\x08\0\1\x01\x12\0\3\0\0\0\1\0\6\0\0\0\0\0\0";
+    $turned = substr($jpeg, 0, 2)."\xFF\xE1".pack('n', strlen($exif) + 2).$exif.substr($jpeg, 2);
+    $plane = (new PictureDecoder)->decode($turned);
+    expect([$plane->width, $plane->height])->toBe([20, 40])
+        ->and(ord($plane->pixels[18]))->toBeLessThan(60)
+        ->and(ord($plane->pixels[1]))->toBeGreaterThan(200);
+});

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOutcome;
+use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Symbol\ModuleMatrix;
+
+function pngOf(ModuleMatrix $matrix, int $modulePx = 4, ?Finish $finish = null): string
+{
+    $finish ??= Finish::plain();
+
+    return PngRenderer::render($matrix, $finish, Layout::of($matrix->size(), $finish, Size::ofModule($modulePx)));
+}
+
+function readPicture(string $bytes): ReadOutcome
+{
+    return (new Reader)->read((new PictureDecoder)->decode($bytes));
+}
+
+/** The bytes of the one symbol in the picture, or null. */
+function onlyText(string $picture): ?string
+{
+    $outcome = readPicture($picture);
+
+    return count($outcome->readings) === 1 ? $outcome->readings[0]->symbol->content->bytes : null;
+}
+
+/** Text of mixed classes, so that every mode and change of mode occurs. */
+function randomText(int $length): string
+{
+    $classes = ['0123456789', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ $%*+-./:', 'abcdefghijklmnopqrstuvwxyz?=&_~', implode('', array_map('chr', range(0, 255)))];
+    $text = '';
+    while (strlen($text) < $length) {
+        $class = $classes[random_int(0, 3)];
+        for ($run = random_int(1, 30); $run > 0; $run--) {
+            $text .= $class[random_int(0, strlen($class) - 1)];
+        }
+    }
+
+    return substr($text, 0, $length);
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+use KeenGlyph\Core\Finish\Colour;
+use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\SvgRenderer;
+use KeenGlyph\Core\Render\TextRenderer;
+use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ModuleMatrix;
+
+/** Pixels of a PNG as rows of hexadecimal colours, by an independent decoder. */
+function pixelsOf(string $png): array
+{
+    $picture = imagecreatefromstring($png);
+    imagepalettetotruecolor($picture);
+    $rows = [];
+    for ($y = 0; $y < imagesy($picture); $y++) {
+        for ($x = 0; $x < imagesx($picture); $x++) {
+            $rows[$y][$x] = sprintf('%06X', imagecolorat($picture, $x, $y) & 0xFFFFFF);
+        }
+    }
+
+    return $rows;
+}
+
+function expectedPixels(ModuleMatrix $matrix, Finish $finish, Layout $layout): array
+{
+    $rows = [];
+    for ($y = 0; $y < $layout->sidePx; $y++) {
+        for ($x = 0; $x < $layout->sidePx; $x++) {
+            $column = (int) floor(($x - $layout->before) / $layout->modulePx);
+            $row = (int) floor(($y - $layout->before) / $layout->modulePx);
+            $inside = min($column, $row) >= 0 && max($column, $row) < $matrix->size();
+            $rows[$y][$x] = substr(($inside && $matrix->isDark($column, $row) ? $finish->dark : $finish->light)->hex(), 1);
+        }
+    }
+
+    return $rows;
+}
+
+dataset('sizes', [
+    'one pixel a module' => [Size::ofModule(1)],
+    'three pixels a module' => [Size::ofModule(3)],
+    'a side that does not divide' => [Size::ofSide(203)],
+]);
+
+it('draws PNG pixel for pixel', function (Size $size) {
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7');
+    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
+    $layout = Layout::of($symbol->matrix->size(), $finish, $size);
+    expect(pixelsOf(PngRenderer::render($symbol->matrix, $finish, $layout)))
+        ->toBe(expectedPixels($symbol->matrix, $finish, $layout));
+})->with('sizes');
+
+it('writes a palette of two colours, one bit a pixel, with its resolution', function () {
+    $symbol = Encoder::encode('hive');
+    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
+    $png = PngRenderer::render($symbol->matrix, $finish, Layout::of(21, $finish, Size::ofModule(4, 300)));
+    expect(bin2hex(substr($png, 16, 13)))->toBe('00000074'.'00000074'.'01'.'03'.'00'.'00'.'00')
+        ->and($png)->toContain('PLTE'.hex2bin('FFFAEC2B1A0E'))
+        ->and($png)->toContain('pHYs'.pack('NNC', 11811, 11811, 1));
+});
+
+it('draws the same in SVG, as an independent program sees it', function (Size $size) {
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7');
+    $finish = new Finish(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
+    $layout = Layout::of($symbol->matrix->size(), $finish, $size);
+    $file = tempnam(sys_get_temp_dir(), 'kg');
+    file_put_contents($file, SvgRenderer::render($symbol->matrix, $finish, $layout, 'Hive 7'));
+    exec('rsvg-convert '.escapeshellarg($file).' -o '.escapeshellarg("$file.png"), $output, $status);
+    expect($status)->toBe(0)
+        ->and(pixelsOf(file_get_contents("$file.png")))->toBe(expectedPixels($symbol->matrix, $finish, $layout));
+    unlink($file);
+    unlink("$file.png");
+})->with('sizes');
+
+it('writes SVG with one path, a view box in modules and an escaped title', function () {
+    $matrix = Encoder::encode('hive')->matrix;
+    $finish = Finish::plain();
+    $svg = SvgRenderer::render($matrix, $finish, Layout::of(21, $finish, Size::ofModule(8)), "</title><script>alert(1)</script>&\0");
+    $xml = new SimpleXMLElement($svg);
+    expect((string) $xml['viewBox'])->toBe('-4 -4 29 29')
+        ->and((string) $xml['width'])->toBe('232')
+        ->and((string) $xml['shape-rendering'])->toBe('crispEdges')
+        ->and($xml->path)->toHaveCount(1)
+        ->and((string) $xml->title)->toBe("</title><script>alert(1)</script>&\u{FFFD}")
+        ->and($svg)->not->toContain('<script');
+});
+
+it('draws two rows of modules on a line of text', function () {
+    $text = TextRenderer::render(new ModuleMatrix(['10', '11']), new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 1));
+    expect($text)->toBe(" ▄  \n ▀▀ \n");
+});

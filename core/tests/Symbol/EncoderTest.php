@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+use KeenGlyph\Core\Symbol\Capacity;
+use KeenGlyph\Core\Symbol\Codewords;
+use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\FormatInformation;
+use KeenGlyph\Core\Symbol\InvalidSymbol;
+use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\Mode;
+use KeenGlyph\Core\Symbol\Segmenter;
+use KeenGlyph\Core\Symbol\TextDoesNotFit;
+use KeenGlyph\Core\Symbol\Version;
+use KeenGlyph\Core\Symbol\VersionInformation;
+
+it('encodes the worked example of ISO/IEC 18004 annex I codeword for codeword', function () {
+    $version = Version::of(1);
+    $data = Codewords::data(Segmenter::shortest('01234567', $version), $version, Level::M);
+    expect(bin2hex(Codewords::final($data, $version->blocks(Level::M))))
+        ->toBe('10200c566180ec11ec11ec11ec11ec11'.'a524d4c1ed36c7872c55');
+
+    $symbol = Encoder::encode('01234567');
+    expect($symbol->version->number)->toBe(1)
+        ->and($symbol->level)->toBe(Level::M)
+        ->and($symbol->mask)->toBe(0b010);
+});
+
+it('states format and version as the examples of annexes C and D do', function () {
+    expect(decbin(FormatInformation::bits(Level::M, 0b101)))->toBe('100000011001110')
+        ->and(sprintf('%018b', VersionInformation::bits(Version::of(7))))->toBe('000111110010010100');
+});
+
+it('knows capacities of table 7', function (int $version, string $level, int $digits, int $alphanumeric, int $bytes) {
+    [$v, $l] = [Version::of($version), Level::from($level)];
+    expect([
+        Capacity::characters($v, $l, Mode::Numeric),
+        Capacity::characters($v, $l, Mode::Alphanumeric),
+        Capacity::characters($v, $l, Mode::Byte),
+    ])->toBe([$digits, $alphanumeric, $bytes]);
+})->with([
+    [1, 'L', 41, 25, 17], [1, 'H', 17, 10, 7], [6, 'Q', 178, 108, 74], [9, 'M', 432, 262, 180], [10, 'L', 652, 395, 271],
+    [21, 'Q', 1224, 742, 509], [26, 'M', 2544, 1542, 1059], [27, 'H', 1501, 910, 625], [40, 'L', 7089, 4296, 2953], [40, 'H', 3057, 1852, 1273],
+]);
+
+it('fills every version and level to the last byte, and not one more', function (Level $level) {
+    for ($number = 1; $number <= 40; $number++) {
+        $room = Capacity::bytes(Version::of($number), $level);
+        $full = str_repeat('a', $room);
+        expect(Encoder::encode($full, new EncodeOptions($level))->version->number)->toBe($number);
+        $fixed = new EncodeOptions($level, Version::of($number));
+        expect(fn () => Encoder::encode($full.'a', $fixed))->toThrow(TextDoesNotFit::class);
+    }
+})->with(Level::cases());
+
+it('says how many bytes fit at each level', function () {
+    try {
+        Encoder::encode(str_repeat('é', 1000), new EncodeOptions(Level::H));
+        $this->fail('It fitted.');
+    } catch (TextDoesNotFit $e) {
+        expect($e->bytes)->toBe(2000)
+            ->and($e->room)->toBe(['L' => 2953, 'M' => 2331, 'Q' => 1663, 'H' => 1273])
+            ->and($e->getMessage())->toContain('2953', '2331', '1663', '1273');
+    }
+});
+
+it('takes a fixed version and mask', function () {
+    $symbol = Encoder::encode('fennmoor', new EncodeOptions(Level::Q, Version::of(9), 6));
+    expect([$symbol->version->number, $symbol->mask, $symbol->matrix->size()])->toBe([9, 6, 53]);
+});
+
+it('refuses what does not exist', function (callable $make) {
+    expect($make)->toThrow(InvalidSymbol::class);
+})->with([
+    'empty text' => [fn () => Encoder::encode('')],
+    'version 0' => [fn () => Version::of(0)],
+    'version 41' => [fn () => Version::of(41)],
+    'mask 8' => [fn () => new EncodeOptions(mask: 8)],
+    'more than any symbol holds' => [fn () => Encoder::encode(str_repeat('0', 7090), new EncodeOptions(Level::L))],
+]);
+
+it('counts what is free', function () {
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions(Level::Q));
+    $grown = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft()), new EncodeOptions(Level::Q));
+    $over = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft() + 1), new EncodeOptions(Level::Q));
+    expect($grown->version)->toEqual($symbol->version)
+        ->and($over->version->number)->toBe($symbol->version->number + 1);
+});
