@@ -17,13 +17,20 @@ final class FrameFitter
     /** Of this many modules each: no multiple is a half, where a centre falls between two modules. */
     private const STEP = 0.2;
 
-    public static function fit(BitPlane $plane, FinderTriple $triple, Version $version): SymbolFrame
+    /** Share of timing modules that must alternate as they should; random modules reach about a half. */
+    private const TIMING = 0.7;
+
+    /** Null when the timing patterns do not bear out that this is a symbol of this version. */
+    public static function fit(BitPlane $plane, FinderTriple $triple, Version $version): ?SymbolFrame
     {
         $n = $version->modules();
         $from = [[3.5, 3.5], [$n - 3.5, 3.5], [3.5, $n - 3.5]];
         $to = array_map(static fn (FinderPattern $f): array => [$f->x, $f->y], [$triple->topLeft, $triple->topRight, $triple->bottomLeft]);
         $fourth = [$to[1][0] + $to[2][0] - $to[0][0], $to[1][1] + $to[2][1] - $to[0][1]];
         $flat = Transform::fromPoints([...$from, [$n - 3.5, $n - 3.5]], [...$to, $fourth]);
+        if (self::timingShare($plane, $flat, $n) < self::TIMING) {
+            return null;
+        }
         $modulePx = $triple->topLeft->distanceTo($triple->topRight) / ($n - 7);
         if ($version->number >= 2) {
             $centre = $n - 6.5;
@@ -36,6 +43,21 @@ final class FrameFitter
         }
 
         return new SymbolFrame($n, $flat, $modulePx);
+    }
+
+    /** Looks along both timing patterns, the cheapest thing that only a true grid gets right. */
+    private static function timingShare(BitPlane $plane, Transform $flat, int $n): float
+    {
+        $right = 0;
+        for ($i = 8; $i < $n - 8; $i++) {
+            $dark = $i % 2 === 0;
+            foreach ([[$i + 0.5, 6.5], [6.5, $i + 0.5]] as [$u, $v]) {
+                [$x, $y] = $flat->apply($u, $v);
+                $right += (int) ($plane->isDark((int) floor($x), (int) floor($y)) === $dark);
+            }
+        }
+
+        return $right / (2 * ($n - 16));
     }
 
     /** @return ?array{float, float} mean of the places where the pattern fits best, in modules; null when it fits nowhere */

@@ -70,6 +70,9 @@ final class Reader
         $furthest = Stage::NoGrid;
         foreach ($triple->versions() as $version) {
             $frame = FrameFitter::fit($bits, $triple, $version);
+            if ($frame === null) {
+                continue;
+            }
             $matrix = $this->sampler->sample($bits, $frame);
             foreach ([false, true] as $mirrored) {
                 try {

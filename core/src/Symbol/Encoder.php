@@ -31,8 +31,14 @@ final class Encoder
         return new QrSymbol($text, $version, $options->level, $mask, $segments, $matrix);
     }
 
-    /** @return array{Version, list<Segment>} */
-    private static function fit(string $text, EncodeOptions $options): array
+    /**
+     * The smallest version that holds the text, and its segments there.
+     *
+     * @return array{Version, list<Segment>}
+     *
+     * @throws TextDoesNotFit
+     */
+    public static function fit(string $text, EncodeOptions $options): array
     {
         $wanted = $options->version?->number;
         if (strlen($text) <= self::MAX_BYTES) {

@@ -9,6 +9,7 @@ use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\FormatInformation;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\LevelTable;
 use KeenGlyph\Core\Symbol\Mode;
 use KeenGlyph\Core\Symbol\Segmenter;
 use KeenGlyph\Core\Symbol\TextDoesNotFit;
@@ -86,4 +87,21 @@ it('counts what is free', function () {
     $over = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft() + 1), new EncodeOptions(Level::Q));
     expect($grown->version)->toEqual($symbol->version)
         ->and($over->version->number)->toBe($symbol->version->number + 1);
+});
+
+it('tells what each level costs, as the encoder then makes it', function () {
+    foreach (['https://fennmoor.example/hive/7', str_repeat('7', 3500)] as $text) {
+        foreach (LevelTable::of($text) as $row) {
+            $level = Level::from($row['level']);
+            if (! $row['fits']) {
+                expect(fn () => Encoder::encode($text, new EncodeOptions($level)))->toThrow(TextDoesNotFit::class);
+
+                continue;
+            }
+            $symbol = Encoder::encode($text, new EncodeOptions($level));
+            expect([$row['version'], $row['modules'], $row['bits_used'], $row['bits_available']])
+                ->toBe([$symbol->version->number, $symbol->matrix->size(), $symbol->bitsUsed(), $symbol->bitsAvailable()]);
+        }
+    }
+    expect(array_column(LevelTable::of(str_repeat('7', 3500)), 'fits'))->toBe([true, true, true, false]);
 });

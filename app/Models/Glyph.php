@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Composition\Composition;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUuids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\SoftDeletes;
+use Illuminate\Support\Carbon;
+
+/**
+ * A saved code.
+ *
+ * @property string $id
+ * @property string $workspace_id
+ * @property string $name
+ * @property string $kind
+ * @property string $text
+ * @property string $level
+ * @property ?int $module_px
+ * @property ?int $size_px
+ * @property int $quiet
+ * @property string $dark
+ * @property string $light
+ * @property int $version
+ * @property int $mask
+ * @property int $bytes
+ * @property int $revision
+ * @property Carbon $created_at
+ * @property Carbon $updated_at
+ * @property ?Carbon $deleted_at
+ */
+final class Glyph extends Model
+{
+    use HasUuids, SoftDeletes;
+
+    /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
+    protected $dateFormat = 'Y-m-d H:i:s.uP';
+
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light', 'version', 'mask', 'bytes', 'revision', 'created_by'];
+
+    /** @return BelongsTo<Workspace, $this> */
+    public function workspace(): BelongsTo
+    {
+        return $this->belongsTo(Workspace::class);
+    }
+
+    /** Glyphs whose name or text contains the words, in either case. @param Builder<self> $query */
+    public function scopeMatching(Builder $query, string $words): void
+    {
+        $pattern = '%'.addcslashes($words, '%_\\').'%';
+        $query->where(fn (Builder $q) => $q->where('name', 'ilike', $pattern)->orWhere('text', 'ilike', $pattern));
+    }
+
+    /** What is drawn, as the composer takes it. */
+    public function composition(): Composition
+    {
+        return Composition::fromArray($this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light']));
+    }
+
+    /** Names this revision for If-Match and caches. */
+    public function etag(): string
+    {
+        return "\"{$this->id}-{$this->revision}\"";
+    }
+
+    protected function casts(): array
+    {
+        return ['module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
+    }
+}

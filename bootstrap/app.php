@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Middleware\AcceptJson;
+use App\Http\Middleware\Idempotent;
+use App\Http\Middleware\SecurityHeaders;
+use App\Http\Problems\Problems;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Foundation\Http\Middleware\ConvertEmptyStringsToNull;
+use Illuminate\Foundation\Http\Middleware\TrimStrings;
+use Illuminate\Http\Request;
+use Laravel\Sanctum\Http\Middleware\CheckForAnyAbility;
+
+$app = Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
+        commands: __DIR__.'/../routes/console.php',
+        apiPrefix: 'api/v1',
+    )
+    ->withMiddleware(function (Middleware $middleware): void {
+        // A text is encoded as it was sent: a space at its end is a byte of the symbol.
+        $middleware->remove([TrimStrings::class, ConvertEmptyStringsToNull::class]);
+        $middleware->statefulApi();
+        $middleware->prependToGroup('api', AcceptJson::class);
+        $middleware->append(SecurityHeaders::class);
+        $middleware->alias(['ability' => CheckForAnyAbility::class, 'idempotent' => Idempotent::class]);
+        $middleware->redirectGuestsTo('/sign-in');
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*', 'sanctum/*') ? Problems::render($e) : null);
+        $exceptions->dontReportDuplicates();
+    })
+    ->create();
+
+// Everything that is written while running lives in one folder, so that several instances can share one checkout.
+$storage = getenv('KEEN_GLYPH_STORAGE');
+
+return $storage === false || $storage === '' ? $app->useStoragePath(dirname(__DIR__).'/var/storage') : $app->useStoragePath($storage);

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'version' => '0.1.0',
+
+    // The account that a demo installation shows on its sign-in page; null where there is none.
+    'demo' => env('KEEN_GLYPH_DEMO', false) ? [
+        'email' => 'ines@fennmoor.example',
+        'password' => 'swarm-in-the-oak',
+    ] : null,
+
+    // Bounds on a picture that is sent to be read, kept before it is decoded.
+    'read' => [
+        'bytes' => 10_000_000,
+        'pixels' => 12_000_000,
+    ],
+
+    // Days that a deleted glyph can still be brought back.
+    'keep_deleted_days' => 30,
+];
