@@ -49,7 +49,11 @@ final class Glyph extends Model
         return $this->belongsTo(Workspace::class);
     }
 
-    /** Glyphs whose name or text contains the words, in either case. @param Builder<self> $query */
+    /**
+     * Glyphs whose name or text contains the words, in either case.
+     *
+     * @param  Builder<self>  $query
+     */
     public function scopeMatching(Builder $query, string $words): void
     {
         $pattern = '%'.addcslashes($words, '%_\\').'%';

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Composition\Composition;
+use App\Composition\Drawing;
+use App\Models\Glyph;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+use Symfony\Component\HttpKernel\Exception\HttpException;
+
+/** Keeps a composition under a name, or changes one that is kept; either way it is encoded first. */
+final class SaveGlyph
+{
+    /**
+     * @param  array<string, mixed>  $given  validated input
+     *
+     * @throws ValidationException when the text does not do what its kind promises
+     */
+    public function create(User $user, array $given): Glyph
+    {
+        $glyph = new Glyph;
+        $glyph->workspace_id = $user->workspace_id;
+        $glyph->fill(['kind' => 'link', ...self::columns($given), 'created_by' => $user->id, 'revision' => 1]);
+        self::draw($glyph);
+        $glyph->save();
+
+        return $glyph;
+    }
+
+    /**
+     * @param  array<string, mixed>  $given  validated input: only what changes
+     * @param  ?string  $ifMatch  the ETag the change was made on
+     *
+     * @throws HttpException 412 when somebody else changed it since
+     */
+    public function update(Glyph $glyph, array $given, ?string $ifMatch): Glyph
+    {
+        return DB::transaction(function () use ($glyph, $given, $ifMatch): Glyph {
+            $current = Glyph::query()->lockForUpdate()->findOrFail($glyph->id);
+            if ($ifMatch !== null && $ifMatch !== '*' && $ifMatch !== $current->etag()) {
+                throw new HttpException(412, 'The glyph was changed since you opened it. Load it again; your changes are still in the form.');
+            }
+            $current->fill(self::columns($given));
+            self::draw($current);
+            if ($current->isDirty()) {
+                $current->revision++;
+                $current->save();
+            }
+
+            return $current;
+        });
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return array<string, mixed>
+     */
+    private static function columns(array $given): array
+    {
+        $given = array_filter($given, static fn (mixed $value): bool => $value !== null);
+        // One size replaces the other.
+        if (isset($given['module_px'])) {
+            $given['size_px'] = null;
+        } elseif (isset($given['size_px'])) {
+            $given['module_px'] = null;
+        }
+
+        return $given;
+    }
+
+    /** Fills in what was left out and the facts of the symbol. */
+    private static function draw(Glyph $glyph): void
+    {
+        $composition = $glyph->composition();
+        $drawing = Drawing::of($composition);
+        $errors = $drawing->payload->errors();
+        if ($errors !== []) {
+            throw ValidationException::withMessages(['text' => array_map(static fn ($problem): string => $problem->message, $errors)]);
+        }
+        $glyph->fill([
+            'name' => trim($glyph->name),
+            'level' => $drawing->symbol->level->value,
+            'module_px' => $glyph->size_px === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
+            'quiet' => $composition->finish->quiet,
+            'dark' => $composition->finish->dark->hex(),
+            'light' => $composition->finish->light->hex(),
+            'version' => $drawing->symbol->version->number,
+            'mask' => $drawing->symbol->mask,
+            'bytes' => strlen($glyph->text),
+        ]);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Models\User;
+use Illuminate\Console\Command;
+
+/** Makes a bearer key for a program. It is shown once; only its hash is kept. */
+final class MakeKey extends Command
+{
+    protected $signature = 'keys:make
+        {name : What the key is for, such as "label printer"}
+        {--email= : The account it acts for; the only one when there is just one}
+        {--ability=* : symbols, glyphs:read, glyphs:write; all of them when none is named}
+        {--days= : Days until it expires; never when left out}';
+
+    protected $description = 'Make a bearer key for a program';
+
+    public function handle(): int
+    {
+        /** @var list<string> $abilities */
+        $abilities = $this->option('ability') ?: User::ABILITIES;
+        $unknown = array_diff($abilities, User::ABILITIES);
+        if ($unknown !== []) {
+            $this->error('There is no ability “'.implode('”, “', $unknown).'”: choose from '.implode(', ', User::ABILITIES).'.');
+
+            return self::INVALID;
+        }
+        $email = $this->option('email');
+        $users = User::query()->when(is_string($email), fn ($query) => $query->where('email', $email))->limit(2)->get();
+        if ($users->count() !== 1) {
+            $this->error(is_string($email) ? "There is no account “{$email}”." : 'Say which account it acts for with --email.');
+
+            return self::INVALID;
+        }
+        $days = $this->option('days');
+        if ($days !== null && (! ctype_digit($days) || (int) $days < 1)) {
+            $this->error('--days takes a whole number of days, 1 or more.');
+
+            return self::INVALID;
+        }
+        $key = $users->firstOrFail()->createToken((string) $this->argument('name'), $abilities, $days === null ? null : now()->addDays((int) $days));
+        $this->line($key->plainTextToken);
+        $this->getOutput()->getErrorStyle()->writeln('This key is shown only now. Keep it where your program finds it, not in its source.');
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Middleware;
+
+use Closure;
+use Illuminate\Http\Request;
+use Symfony\Component\HttpFoundation\Response;
+
+/** The API never redirects to a page: a request that does not ask for a picture is taken to ask for JSON. */
+final class AcceptJson
+{
+    /** @param Closure(Request): Response $next */
+    public function handle(Request $request, Closure $next): Response
+    {
+        $wanted = (string) $request->headers->get('Accept', '');
+        if (! str_contains($wanted, 'image/') || str_contains($wanted, 'text/html')) {
+            $request->headers->set('Accept', 'application/json');
+        }
+
+        return $next($request);
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** How a saved glyph's picture may be asked for. */
+final class GlyphImageRequest extends FormRequest
+{
+    /** @return array<string, mixed> */
+    public function rules(): array
+    {
+        return [
+            ...array_intersect_key(ComposeRequest::options(), ['module_px' => 1, 'size_px' => 1]),
+            'download' => ['nullable', 'boolean'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ComposeRequest::words();
+    }
+}

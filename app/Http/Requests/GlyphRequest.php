@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** What a glyph is made of; on a change only what changes. */
+final class GlyphRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        $required = $this->isMethod('POST') ? 'required' : 'filled';
+
+        return [
+            ...ComposeRequest::options(),
+            'name' => [$required, 'string', 'max:120', 'regex:/\S/u'],
+            // PostgreSQL's text holds no NUL; a symbol with one can be drawn but not kept.
+            'text' => [$required, 'string', 'max:7089', 'not_regex:/\x00/'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            ...ComposeRequest::words(),
+            'name.filled' => 'Give the glyph a name.',
+            'name.regex' => 'Give the glyph a name.',
+            'text.filled' => 'Write the text that the symbol should carry.',
+            'text.not_regex' => 'A saved text cannot hold the character U+0000.',
+        ];
+    }
+}

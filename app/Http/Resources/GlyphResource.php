@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\Glyph;
+
+/** A glyph as the API states it. */
+final class GlyphResource
+{
+    /** @return array<string, mixed> */
+    public static function of(Glyph $glyph): array
+    {
+        $image = "/api/v1/glyphs/{$glyph->id}/image";
+
+        return [
+            'id' => $glyph->id,
+            'name' => $glyph->name,
+            'kind' => $glyph->kind,
+            'text' => $glyph->text,
+            'level' => $glyph->level,
+            'module_px' => $glyph->module_px,
+            'size_px' => $glyph->size_px,
+            'quiet' => $glyph->quiet,
+            'dark' => $glyph->dark,
+            'light' => $glyph->light,
+            'symbol' => [
+                'symbology' => 'qr',
+                'version' => $glyph->version,
+                'level' => $glyph->level,
+                'mask' => $glyph->mask,
+                'modules' => 17 + 4 * $glyph->version,
+                'bytes' => $glyph->bytes,
+            ],
+            'revision' => $glyph->revision,
+            'created_at' => $glyph->created_at->toIso8601ZuluString(),
+            'updated_at' => $glyph->updated_at->toIso8601ZuluString(),
+            'links' => ['svg' => "$image.svg", 'png' => "$image.png"],
+        ];
+    }
+}

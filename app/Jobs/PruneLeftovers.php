@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Models\Glyph;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Illuminate\Support\Facades\Config;
+use Illuminate\Support\Facades\DB;
+
+/** Removes for good what was deleted long ago, and idempotency keys that nobody repeats any more. */
+final class PruneLeftovers implements ShouldQueue
+{
+    use Queueable;
+
+    public function handle(): void
+    {
+        Glyph::onlyTrashed()->where('deleted_at', '<', now()->subDays(Config::integer('keen.keep_deleted_days')))->forceDelete();
+        DB::table('idempotency_keys')->where('created_at', '<', now()->subDays(2))->delete();
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Models\Glyph;
+use App\Models\User;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Route;
+use Illuminate\Support\ServiceProvider;
+use Illuminate\Support\Str;
+
+final class AppServiceProvider extends ServiceProvider
+{
+    public function boot(): void
+    {
+        Model::shouldBeStrict(! $this->app->isProduction());
+        $this->bindGlyphs();
+        $this->limitRates();
+    }
+
+    /** A glyph is looked up inside the signed-in workspace only: another one's is as absent as none. */
+    private function bindGlyphs(): void
+    {
+        Route::bind('glyph', function (string $id, \Illuminate\Routing\Route $route): Glyph {
+            $user = auth('sanctum')->user();
+            $query = $user instanceof User ? $user->workspace->glyphs() : null;
+            if ($query !== null && $route->allowsTrashedBindings()) {
+                $query->getQuery()->withTrashed();
+            }
+            $glyph = $query !== null && Str::isUuid($id) ? $query->whereKey($id)->first() : null;
+
+            return $glyph ?? throw (new ModelNotFoundException)->setModel(Glyph::class, [$id]);
+        });
+    }
+
+    private function limitRates(): void
+    {
+        $perUser = static fn (int $perMinute) => static function (Request $request) use ($perMinute): Limit {
+            $user = $request->user();
+
+            return Limit::perMinute($perMinute)->by($user instanceof User ? $user->id : (string) $request->ip());
+        };
+        RateLimiter::for('symbols', $perUser(1200));
+        RateLimiter::for('glyphs', $perUser(1200));
+        RateLimiter::for('sign-in', static fn (Request $request): array => [
+            Limit::perMinute(10)->by('sign-in '.Str::lower($request->string('email')->toString()).' '.$request->ip()),
+            Limit::perMinute(60)->by('sign-in '.$request->ip()),
+        ]);
+    }
+}

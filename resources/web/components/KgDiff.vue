@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { diff, differences, named } from '@/lib/diff'
+import KgVerdict from './KgVerdict.vue'
+
+/** Two texts one above the other, what differs marked to the character. */
+const props = defineProps<{ expected: string; read: string }>()
+const SHOWN = 6
+
+const parts = computed(() => diff(props.expected, props.read))
+const found = computed(() => differences(parts.value))
+const count = computed(() =>
+  parts.value
+    .filter((part) => part.kind !== 'same')
+    .reduce((sum, part) => Math.max(sum, 0) + Array.from(part.text).length, 0),
+)
+const side = (kind: 'expected' | 'read') => parts.value.filter((part) => part.kind === 'same' || part.kind === kind)
+const total = computed(() => Array.from(props.read).length)
+</script>
+
+<template>
+  <div class="diff">
+    <p class="row verdict" role="status">
+      <KgVerdict :verdict="found.length === 0 ? 'holds' : 'fails'" />
+      <span v-if="found.length === 0" class="say holds">The same, all {{ total }} characters</span>
+      <span v-else class="say fails"
+        >{{ found.length === 1 ? '1 difference' : `${found.length} differences` }}, {{ count }} characters</span
+      >
+    </p>
+    <dl>
+      <template v-for="kind in ['expected', 'read'] as const" :key="kind">
+        <dt class="note">{{ kind === 'expected' ? 'Expected' : 'Read' }}</dt>
+        <dd>
+          <template v-for="(part, i) in side(kind)" :key="i"
+            ><span v-if="part.kind === 'same'">{{ part.text }}</span
+            ><template v-else
+              ><i v-for="(c, k) in Array.from(part.text)" :key="k" :class="kind">{{
+                c === '\n' ? '↵' : c === ' ' ? '␣' : c
+              }}</i></template
+            ></template
+          >
+        </dd>
+      </template>
+    </dl>
+    <ol v-if="found.length > 0">
+      <li v-for="(d, i) in found.slice(0, SHOWN)" :key="i">
+        <b class="label">Character {{ d.at }}</b> <span class="code">{{ named(d.expected) }}</span> read as
+        <span class="code">{{ named(d.read) }}</span>
+      </li>
+      <li v-if="found.length > SHOWN" class="note">and {{ found.length - SHOWN }} more</li>
+    </ol>
+  </div>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: 66px minmax(0, 1fr);
+  gap: 4px 8px;
+  margin-top: 8px;
+  max-height: 150px;
+  overflow: auto;
+}
+dt {
+  padding-top: 2px;
+}
+dd {
+  font: 400 13.5px/22px var(--font-code);
+  overflow-wrap: anywhere;
+  white-space: pre-wrap;
+}
+i {
+  display: inline-block;
+  min-width: 1ch;
+  text-align: center;
+  font-style: normal;
+}
+i.expected {
+  background: var(--hold-wash);
+  color: var(--hold);
+  border-bottom: 2px solid var(--hold);
+}
+i.read {
+  background: var(--fail);
+  color: var(--sheet);
+}
+ol {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  margin-top: 8px;
+  padding-top: 8px;
+  border-top: 1px solid var(--rule);
+  font: var(--t-note);
+}
+</style>

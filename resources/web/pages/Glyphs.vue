@@ -1,0 +1,378 @@
+<script setup lang="ts">
+import { mdiArrowDown, mdiDeleteOutline, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js'
+import { refDebounced } from '@vueuse/core'
+import { computed, nextTick, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { ApiProblem, type Glyph } from '@/api/client'
+import KgThumb from '@/components/KgThumb.vue'
+import KgVerdict from '@/components/KgVerdict.vue'
+import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
+import { useShortcut } from '@/composables/useShortcut'
+
+const route = useRoute()
+const router = useRouter()
+const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
+const asked = refDebounced(words, 150)
+const sort = ref<GlyphSort>('-updated_at')
+const { glyphs, total, isPending, isError, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } =
+  useGlyphList(asked, sort)
+const { remove, rename } = useGlyphChanges()
+
+const find = ref<{ focus: () => void }>()
+useShortcut('/', () => find.value?.focus())
+
+const renaming = ref<string | null>(null)
+const newName = ref('')
+const renameProblem = ref('')
+async function beginRename(glyph: Glyph): Promise<void> {
+  renaming.value = glyph.id
+  newName.value = glyph.name
+  renameProblem.value = ''
+  await nextTick()
+  const input = document.querySelector<HTMLInputElement>('#rename')
+  input?.focus()
+  input?.select()
+}
+async function endRename(glyph: Glyph): Promise<void> {
+  if (renaming.value !== glyph.id) return
+  if (newName.value.trim() === glyph.name) {
+    renaming.value = null
+    return
+  }
+  try {
+    await rename.mutateAsync({ glyph, name: newName.value })
+    renaming.value = null
+  } catch (e) {
+    renameProblem.value = e instanceof ApiProblem ? (e.field('name') ?? e.message) : 'Renaming failed. Try again.'
+  }
+}
+
+const today = new Date()
+function changed(iso: string): string {
+  const at = new Date(iso)
+  if (at.toDateString() === today.toDateString())
+    return at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  return at.toLocaleDateString('en-GB', {
+    day: '2-digit',
+    month: 'short',
+    ...(at.getFullYear() === today.getFullYear() ? {} : { year: 'numeric' }),
+  })
+}
+const summary = computed(() =>
+  asked.value.trim() === '' ? `${total.value}` : `${total.value} with “${asked.value.trim()}”`,
+)
+const size = (glyph: Glyph): string =>
+  glyph.module_px === null ? `${glyph.size_px} px` : `${(glyph.symbol.modules + 2 * glyph.quiet) * glyph.module_px} px`
+</script>
+
+<template>
+  <section class="lib" aria-label="Glyphs">
+    <div class="lh">
+      <h1>Glyphs</h1>
+      <v-text-field
+        ref="find"
+        v-model="words"
+        class="find"
+        :prepend-inner-icon="mdiMagnify"
+        placeholder="Name or text"
+        aria-label="Find a glyph"
+        clearable
+        @click:clear="words = ''"
+        @keydown.esc="words = ''"
+      >
+        <template #append-inner><kbd>/</kbd></template>
+      </v-text-field>
+      <span class="note grow count" role="status">{{ isPending ? '' : summary }}</span>
+      <v-btn class="main" to="/compose" :prepend-icon="mdiPlus">Compose</v-btn>
+    </div>
+    <div class="tb">
+      <div v-if="isError" class="alert" role="alert">
+        <KgVerdict verdict="fails" /><b>The list could not be loaded</b>
+        <p>{{ error?.message }}</p>
+        <v-btn @click="refetch()">Try again</v-btn>
+      </div>
+      <table v-else-if="glyphs.length > 0" class="ruled">
+        <thead>
+          <tr>
+            <th><span class="sr">Picture</span></th>
+            <th :aria-sort="sort === 'name' ? 'ascending' : undefined">
+              <button type="button" class="sort" @click="sort = 'name'">
+                Glyph<v-icon v-if="sort === 'name'" class="kg-icon" :icon="mdiArrowDown" />
+              </button>
+            </th>
+            <th class="opt">Kind</th>
+            <th class="opt">Symbol</th>
+            <th class="opt num">Size</th>
+            <th class="opt">Inks</th>
+            <th class="num opt" :aria-sort="sort === '-updated_at' ? 'descending' : undefined">
+              <button type="button" class="sort" @click="sort = '-updated_at'">
+                Changed<v-icon v-if="sort === '-updated_at'" class="kg-icon" :icon="mdiArrowDown" />
+              </button>
+            </th>
+            <th><span class="sr">Actions</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="glyph in glyphs" :key="glyph.id" @dblclick="router.push(`/compose/${glyph.id}`)">
+            <td class="pic">
+              <router-link :to="`/compose/${glyph.id}`" tabindex="-1" aria-hidden="true"
+                ><KgThumb :glyph="glyph" :size="40"
+              /></router-link>
+            </td>
+            <td class="nm">
+              <form v-if="renaming === glyph.id" class="rename" @submit.prevent="endRename(glyph)">
+                <input
+                  id="rename"
+                  v-model="newName"
+                  maxlength="120"
+                  :aria-label="`New name for ${glyph.name}`"
+                  :aria-invalid="renameProblem !== ''"
+                  @keydown.esc.stop="renaming = null"
+                  @blur="endRename(glyph)"
+                />
+                <span v-if="renameProblem" class="say fails" role="alert">{{ renameProblem }}</span>
+                <span v-else class="note">Enter keeps it, Esc leaves it</span>
+              </form>
+              <template v-else
+                ><router-link :to="`/compose/${glyph.id}`" class="clip">{{ glyph.name }}</router-link
+                ><span class="code clip">{{ glyph.text }}</span></template
+              >
+            </td>
+            <td class="opt">{{ glyph.kind === 'link' ? 'Link' : 'Text' }}</td>
+            <td class="fig opt">
+              {{ glyph.symbol.version }}-{{ glyph.symbol.level
+              }}<span class="note fig2">{{ glyph.symbol.modules }} modules</span>
+            </td>
+            <td class="num opt">{{ size(glyph) }}</td>
+            <td class="opt">
+              <span class="inks"
+                ><i :style="{ background: glyph.dark }" /><i :style="{ background: glyph.light }" /><span
+                  class="fig dt"
+                  >{{ glyph.dark }}</span
+                ></span
+              >
+            </td>
+            <td class="num dt opt">
+              <time :datetime="glyph.updated_at" :title="new Date(glyph.updated_at).toLocaleString('en-GB')">{{
+                changed(glyph.updated_at)
+              }}</time>
+            </td>
+            <td class="do">
+              <v-btn class="bare icon" :aria-label="`Rename ${glyph.name}`" title="Rename" @click="beginRename(glyph)"
+                ><v-icon :icon="mdiPencilOutline"
+              /></v-btn>
+              <v-btn class="bare icon" :aria-label="`Delete ${glyph.name}`" title="Delete" @click="remove.mutate(glyph)"
+                ><v-icon :icon="mdiDeleteOutline"
+              /></v-btn>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div v-else-if="!isPending" class="none">
+        <div class="box" aria-hidden="true" />
+        <div v-if="asked.trim() !== ''">
+          <h2>Nothing with “{{ asked.trim() }}”</h2>
+          <p class="note">Names and texts are searched, capitals or not.</p>
+          <v-btn @click="words = ''">Show all</v-btn>
+        </div>
+        <div v-else>
+          <h2>No glyphs yet</h2>
+          <p class="note">A link with its symbol takes about a minute.</p>
+          <v-btn to="/compose">Compose the first</v-btn>
+        </div>
+      </div>
+      <p v-if="hasNextPage" class="more">
+        <v-btn :loading="isFetchingNextPage" @click="fetchNextPage()"
+          >Show more, {{ glyphs.length }} of {{ total }}</v-btn
+        >
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.lib {
+  background: var(--sheet);
+  display: grid;
+  grid-template-rows: 52px minmax(0, 1fr);
+  height: 100%;
+  min-width: 0;
+}
+.lh {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 0 16px;
+  background: var(--paper);
+  border-bottom: 1px solid var(--rule);
+}
+.find {
+  max-width: 330px;
+  margin-left: 14px;
+}
+.tb {
+  overflow: auto;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  z-index: 1;
+  box-shadow: inset 0 -1px 0 var(--line);
+  border-bottom: 0 !important;
+  padding-top: 8px !important;
+}
+td {
+  height: 48px;
+  padding: 0 8px !important;
+}
+.pic {
+  width: 60px;
+  padding-left: 16px !important;
+}
+.nm {
+  width: 46%;
+  max-width: 0;
+  min-width: 220px;
+}
+.nm a {
+  display: block;
+  font: 600 13.5px/19px var(--font-text);
+  text-decoration: none;
+}
+.nm a:hover {
+  text-decoration: underline;
+}
+.nm .code {
+  display: block;
+  font-size: 11.5px;
+  line-height: 16px;
+  color: var(--ink-3);
+}
+tbody tr:hover td {
+  background: var(--paper);
+}
+.fig2 {
+  display: block;
+  font-size: 11.5px;
+}
+.dt {
+  color: var(--ink-2);
+  font-weight: 400 !important;
+}
+.inks {
+  display: flex;
+  align-items: center;
+  gap: 0;
+}
+.inks i {
+  width: 14px;
+  height: 14px;
+  border: 1px solid var(--edge);
+  margin-right: -1px;
+}
+.inks .fig {
+  margin-left: 9px;
+}
+.do {
+  text-align: right;
+  width: 84px;
+  padding-right: 12px !important;
+}
+.icon {
+  padding: 0;
+  width: 32px;
+}
+.sort {
+  border: 0;
+  background: none;
+  padding: 0;
+  font: inherit;
+  color: inherit;
+  display: inline-flex;
+  align-items: center;
+  gap: 3px;
+}
+.sort:hover {
+  color: var(--ink);
+}
+.rename {
+  display: grid;
+}
+.rename input {
+  border: 1px solid var(--edge);
+  border-radius: var(--r);
+  background: var(--sheet);
+  height: 26px;
+  padding: 0 7px;
+  font: 600 13.5px/19px var(--font-text);
+  margin-left: -8px;
+}
+.rename .note,
+.rename .say {
+  line-height: 14px;
+}
+.none {
+  display: flex;
+  gap: 16px;
+  padding: 56px 32px;
+}
+.none .kg-btn {
+  margin-top: 10px;
+}
+.box {
+  width: 84px;
+  height: 84px;
+  border: 1px dashed var(--edge);
+}
+.more {
+  padding: 14px 16px;
+}
+.alert {
+  margin: 16px;
+}
+@media (max-width: 899px) {
+  .opt {
+    display: none;
+  }
+  .nm {
+    width: auto;
+    min-width: 0;
+  }
+}
+@media (max-width: 719px) {
+  .lib {
+    grid-template-rows: 60px minmax(0, 1fr);
+  }
+  .lh {
+    padding: 0 12px;
+    gap: 8px;
+  }
+  .lh h1,
+  .count {
+    display: none;
+  }
+  .find {
+    margin-left: 0;
+    max-width: none;
+  }
+  .find kbd {
+    display: none;
+  }
+  td {
+    height: 56px;
+  }
+  .pic {
+    padding-left: 12px !important;
+    width: 56px;
+  }
+  .icon {
+    width: 44px;
+  }
+  .do {
+    width: 100px;
+    padding-right: 4px !important;
+    padding-left: 0 !important;
+  }
+}
+</style>

@@ -1,0 +1,630 @@
+<script setup lang="ts">
+import { mdiClose, mdiContentCopy, mdiFileImageOutline, mdiPencilOutline } from '@mdi/js'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { ApiProblem, type ReadPicture, type ReadSymbol } from '@/api/client'
+import KgDiff from '@/components/KgDiff.vue'
+import KgHex from '@/components/KgHex.vue'
+import KgReadPicture from '@/components/KgReadPicture.vue'
+import KgVerdict from '@/components/KgVerdict.vue'
+import { sendPicture } from '@/composables/sendPicture'
+import { useShortcut } from '@/composables/useShortcut'
+import { useToast } from '@/composables/useToast'
+import { bytesOf } from '@/lib/bytes'
+
+interface Entry {
+  id: number
+  name: string
+  url: string
+  at: Date
+  state: 'reading' | 'done' | 'refused'
+  result: ReadPicture | null
+  message: string
+}
+
+const TYPES = 'image/png,image/jpeg,image/webp'
+const MOST = 10_000_000
+const router = useRouter()
+const { say } = useToast()
+const queue = ref<Entry[]>([])
+const current = ref<{ entry: number; symbol: number } | null>(null)
+const expected = ref('')
+const isOver = ref(false)
+const picker = ref<HTMLInputElement>()
+const step = ref<'says' | 'bytes' | 'compare'>('says')
+let last = 0
+
+const entry = computed(() => queue.value.find((e) => e.id === current.value?.entry) ?? null)
+const symbol = computed<ReadSymbol | null>(() => entry.value?.result?.symbols[current.value?.symbol ?? 0] ?? null)
+const bytes = computed(() => (symbol.value ? bytesOf(symbol.value.bytes_b64).length : 0))
+const problems = computed(() => symbol.value?.payload.problems ?? [])
+const time = (at: Date): string => at.toLocaleTimeString('en-GB')
+
+async function take(files: Iterable<File>): Promise<void> {
+  for (const file of files) {
+    const mine: Entry = {
+      id: ++last,
+      name: file.name || 'pasted picture',
+      url: URL.createObjectURL(file),
+      at: new Date(),
+      state: 'reading',
+      result: null,
+      message: '',
+    }
+    queue.value.unshift(mine)
+    current.value = { entry: mine.id, symbol: 0 }
+    const kept = queue.value[0]!
+    if (file.size > MOST) {
+      Object.assign(kept, {
+        state: 'refused',
+        message: `The file is ${(file.size / 1e6).toFixed(1)} MB; 10 MB is the most that is read.`,
+      })
+      continue
+    }
+    try {
+      const result = await sendPicture(file)
+      Object.assign(kept, { state: 'done', result, message: result.failure?.hint ?? '' })
+    } catch (e) {
+      Object.assign(kept, {
+        state: 'refused',
+        message:
+          e instanceof ApiProblem ? (e.field('picture') ?? e.message) : 'The picture could not be sent. Try again.',
+      })
+    }
+  }
+}
+
+function choose(event: Event): void {
+  const input = event.target as HTMLInputElement
+  void take(Array.from(input.files ?? []))
+  input.value = ''
+}
+function drop(event: DragEvent): void {
+  isOver.value = false
+  const files = Array.from(event.dataTransfer?.files ?? [])
+  if (files.length === 0) say('Only picture files can be dropped here.')
+  void take(files)
+}
+useEventListener(window, 'paste', (event: ClipboardEvent) => {
+  const files = Array.from(event.clipboardData?.files ?? []).filter((file) => file.type.startsWith('image/'))
+  if (files.length > 0) {
+    event.preventDefault()
+    void take(files)
+  }
+})
+useShortcut('/', () => picker.value?.click())
+
+function forget(id: number): void {
+  const gone = queue.value.find((e) => e.id === id)
+  if (gone) URL.revokeObjectURL(gone.url)
+  queue.value = queue.value.filter((e) => e.id !== id)
+  if (current.value?.entry === id) current.value = queue.value[0] ? { entry: queue.value[0].id, symbol: 0 } : null
+}
+
+const verdictOf = (e: Entry) =>
+  e.state === 'reading' ? 'not_run' : e.result && e.result.symbols.length > 0 ? 'holds' : 'fails'
+const wordOf = (e: Entry) =>
+  e.state === 'reading'
+    ? 'Reading'
+    : e.state === 'refused'
+      ? 'Refused'
+      : e.result?.symbols.length
+        ? e.result.symbols.length > 1
+          ? `${e.result.symbols.length} read`
+          : 'Read'
+        : 'Not read'
+
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(symbol.value?.text ?? '')
+    say('Text copied')
+  } catch {
+    say('The browser did not allow copying. Select the text and press Ctrl C.')
+  }
+}
+function compose(): void {
+  if (symbol.value)
+    void router.push({ path: '/compose', state: { text: symbol.value.text, kind: symbol.value.payload.kind } })
+}
+</script>
+
+<template>
+  <div class="read" @dragover.prevent="isOver = true" @dragleave.self="isOver = false" @drop.prevent="drop">
+    <section class="source panel" aria-label="Pictures">
+      <div class="well" :class="{ over: isOver }">
+        <KgReadPicture
+          v-if="entry"
+          :key="entry.id"
+          :url="entry.url"
+          :picture="entry.result"
+          :current="current?.symbol ?? 0"
+          @choose="current = { entry: entry.id, symbol: $event }"
+        />
+        <div v-else class="drop">
+          <div class="box" aria-hidden="true" />
+          <p><b>Drop a picture here</b></p>
+          <p class="note">
+            or paste one with Ctrl V. PNG, JPEG or WebP, to 10 MB and 12 megapixels. It is read on this server and not
+            kept.
+          </p>
+        </div>
+      </div>
+      <div class="ctl">
+        <input
+          ref="picker"
+          class="sr"
+          type="file"
+          :accept="TYPES"
+          multiple
+          aria-label="Choose pictures"
+          tabindex="-1"
+          @change="choose"
+        />
+        <v-btn class="main grow" :prepend-icon="mdiFileImageOutline" @click="picker?.click()"
+          >Choose pictures <kbd class="key">/</kbd></v-btn
+        >
+      </div>
+      <div class="head row">
+        <h2 class="grow">Queue</h2>
+        <span class="note">{{ queue.length === 0 ? 'nothing read yet' : `${queue.length}, newest first` }}</span>
+      </div>
+      <ul class="queue">
+        <li v-for="e in queue" :key="e.id" :class="{ on: e.id === current?.entry }">
+          <button type="button" :aria-current="e.id === current?.entry" @click="current = { entry: e.id, symbol: 0 }">
+            <span class="tm fig">{{ time(e.at) }}</span><span class="kd clip">{{ e.name }}</span>
+            <span class="st row"
+              ><KgVerdict :verdict="verdictOf(e)" /><span class="say" :class="verdictOf(e)">{{ wordOf(e) }}</span></span
+            >
+            <span class="tx note clip">{{ e.result?.symbols[0]?.text ?? e.message }}</span>
+          </button>
+          <v-btn class="bare icon" :aria-label="`Take ${e.name} off the list`" @click="forget(e.id)"
+            ><v-icon :icon="mdiClose"
+          /></v-btn>
+        </li>
+      </ul>
+    </section>
+
+    <section class="detail" aria-label="Selected result" aria-live="polite">
+      <div v-if="!entry" class="none">
+        <h2>Check a symbol where it is made</h2>
+        <p class="note">
+          Choose, drop or paste a picture: its text appears here with every byte, what a phone would make of it, and a
+          comparison with what you expected. Nothing opens by itself.
+        </p>
+      </div>
+      <div v-else-if="entry.state === 'reading'" class="none">
+        <h2>Reading {{ entry.name }}</h2>
+      </div>
+      <div v-else-if="!symbol" class="none" data-test="unread">
+        <p class="row">
+          <KgVerdict verdict="fails" /><span class="say fails">{{
+            entry.state === 'refused' ? 'This picture was not taken' : 'No symbol was read'
+          }}</span>
+        </p>
+        <p class="hint">{{ entry.message }}</p>
+        <p v-if="entry.result" class="note">
+          {{ entry.result.width }} × {{ entry.result.height }} px, looked at for {{ Math.ceil(entry.result.ms) }} ms.
+        </p>
+      </div>
+      <template v-else>
+        <div class="dh">
+          <div class="grow">
+            <h1>{{ symbol.payload.kind === 'link' ? 'Link' : 'Text' }}</h1>
+            <p class="note">
+              {{ bytes }} bytes, {{ Array.from(symbol.text).length }} characters, read in
+              {{ Math.ceil(entry.result?.ms ?? 0) }} ms from {{ entry.name }}
+            </p>
+          </div>
+          <v-btn :prepend-icon="mdiContentCopy" @click="copy">Copy</v-btn>
+          <v-btn :prepend-icon="mdiPencilOutline" @click="compose"
+            ><span class="wide">Open in Compose</span><span class="narrow">Compose</span></v-btn
+          >
+        </div>
+        <div class="steps" role="tablist" aria-label="Parts of the result">
+          <button
+            v-for="s in ['says', 'bytes', 'compare'] as const"
+            :key="s"
+            type="button"
+            role="tab"
+            :aria-selected="step === s"
+            @click="step = s"
+          >
+            {{ { says: 'Says', bytes: 'Bytes', compare: 'Compare' }[s]
+            }}<small>{{
+              {
+                says: `${problems.length} to look at`,
+                bytes: `${bytes}`,
+                compare: expected === '' ? 'not yet' : expected === symbol.text ? 'the same' : 'differs',
+              }[s]
+            }}</small>
+          </button>
+        </div>
+        <div class="cols" :class="`at-${step}`">
+          <div class="says">
+            <h2>What it says</h2>
+            <p class="text code" tabindex="0" data-test="read-text">{{ symbol.text }}</p>
+            <div class="rules">
+              <p v-for="p in problems" :key="p.code" class="row rule">
+                <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span>{{ p.message }}</span>
+              </p>
+              <p v-if="problems.length === 0" class="row rule">
+                <KgVerdict verdict="holds" /><span class="note">{{
+                  symbol.payload.kind === 'link' ? 'A phone offers to open this page.' : 'A phone shows this as text.'
+                }}</span>
+              </p>
+              <p class="note">Nothing was fetched. Checks use only what the symbol says.</p>
+            </div>
+            <h2>How it was read</h2>
+            <dl class="facts">
+              <div>
+                <dt>Symbol</dt>
+                <dd>{{ symbol.version }}-{{ symbol.level }}, mask {{ symbol.mask }}</dd>
+              </div>
+              <div>
+                <dt>Corrected</dt>
+                <dd>{{ symbol.corrected }} of {{ symbol.codewords }}</dd>
+              </div>
+              <div>
+                <dt>Turned</dt>
+                <dd>{{ symbol.turned }}°</dd>
+              </div>
+              <div>
+                <dt>Module</dt>
+                <dd>{{ symbol.module_px }} px</dd>
+              </div>
+              <div>
+                <dt>Segments</dt>
+                <dd>{{ symbol.segments.map((s) => `${s.mode} ${s.chars}`).join(', ') }}</dd>
+              </div>
+              <div>
+                <dt>Mirrored</dt>
+                <dd>{{ symbol.mirrored ? 'yes' : 'no' }}</dd>
+              </div>
+              <div>
+                <dt>Light on dark</dt>
+                <dd>{{ symbol.reversed ? 'yes' : 'no' }}</dd>
+              </div>
+              <div>
+                <dt>Modules</dt>
+                <dd>{{ 17 + 4 * symbol.version }}</dd>
+              </div>
+            </dl>
+          </div>
+          <div class="bytes">
+            <h2>Raw bytes</h2>
+            <KgHex :base64="symbol.bytes_b64" />
+          </div>
+        </div>
+        <div class="cmp" :class="{ shown: step === 'compare' }">
+          <div class="row"><h2>Compare with expected</h2></div>
+          <v-textarea
+            v-model="expected"
+            class="code-field"
+            rows="1"
+            auto-grow
+            max-rows="4"
+            placeholder="Paste the text that should be in the symbol"
+            aria-label="Expected text"
+            spellcheck="false"
+            autocomplete="off"
+          />
+          <KgDiff v-if="expected !== ''" :expected="expected" :read="symbol.text" />
+          <p v-else class="note">Differences are marked to the character.</p>
+        </div>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.read {
+  display: grid;
+  grid-template-columns: 412px minmax(0, 1fr);
+  height: 100%;
+  min-height: 0;
+}
+.source {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--line);
+}
+.well {
+  height: 306px;
+  background: var(--bench);
+  position: relative;
+  flex: none;
+}
+.well.over {
+  outline: 2px solid var(--accent);
+  outline-offset: -8px;
+}
+.drop {
+  position: absolute;
+  inset: 16px;
+  border: 1px dashed var(--edge);
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 6px;
+  text-align: center;
+  padding: 24px;
+}
+.drop .note {
+  max-width: 270px;
+}
+.box {
+  width: 44px;
+  height: 44px;
+  border: 3px solid var(--edge);
+  background: linear-gradient(var(--edge) 0 0) center / 18px 18px no-repeat;
+  margin-bottom: 6px;
+}
+.ctl {
+  display: flex;
+  gap: 8px;
+  padding: 10px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.key {
+  margin-left: 8px;
+}
+.head {
+  height: 40px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+}
+.queue {
+  overflow: auto;
+  flex: 1;
+}
+.queue li {
+  display: flex;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding-right: 8px;
+}
+.queue li.on {
+  background: var(--accent-wash);
+  box-shadow: inset 3px 0 0 var(--accent);
+}
+.queue li > button {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  grid-template-columns: 66px minmax(0, 1fr) auto;
+  gap: 0 6px;
+  align-items: center;
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 6px 4px 6px 16px;
+  min-height: 48px;
+}
+.queue li > button:focus-visible {
+  outline-offset: -2px;
+}
+.tm {
+  color: var(--ink-3);
+  font-weight: 400;
+}
+.kd {
+  font: 600 13px/18px var(--font-text);
+}
+.st {
+  gap: 6px;
+}
+.tx {
+  grid-column: 2 / 4;
+}
+.icon {
+  padding: 0;
+  width: 28px;
+  height: 28px !important;
+}
+.detail {
+  background: var(--sheet);
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-width: 0;
+  min-height: 0;
+}
+.none {
+  padding: 40px 24px;
+  max-width: 560px;
+  grid-row: 1 / -1;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.hint {
+  font: 400 14px/21px var(--font-text);
+}
+.dh {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 10px 20px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.steps {
+  display: none;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 612px);
+  min-height: 0;
+  overflow: auto;
+}
+.cols > div {
+  padding: 14px 20px;
+  min-width: 0;
+}
+.says {
+  background: var(--paper);
+  border-right: 1px solid var(--rule);
+}
+.cols h2 {
+  margin-bottom: 8px;
+}
+.text {
+  font-size: 15px;
+  line-height: 23px;
+  overflow-wrap: anywhere;
+  white-space: pre-wrap;
+  max-height: 160px;
+  overflow: auto;
+}
+.rules {
+  margin: 10px 0 18px;
+  display: grid;
+  gap: 5px;
+  font: var(--t-note);
+}
+.rule {
+  align-items: flex-start;
+}
+.rule .v {
+  margin-top: 3px;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(2, 1fr);
+  border-top: 1px solid var(--rule);
+}
+.facts div {
+  padding: 5px 8px 6px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.facts div:nth-child(even) {
+  border-left: 1px solid var(--rule);
+  padding-left: 10px;
+}
+dt {
+  font: var(--t-note);
+  color: var(--ink-3);
+}
+dd {
+  font: var(--t-fig);
+  overflow-wrap: anywhere;
+}
+.cmp {
+  border-top: 1px solid var(--line);
+  padding: 10px 20px 14px;
+  display: grid;
+  gap: 8px;
+  max-height: 330px;
+  overflow: auto;
+}
+.narrow {
+  display: none;
+}
+@media (max-width: 1199px) and (min-width: 720px) {
+  .read {
+    grid-template-columns: 340px minmax(0, 1fr);
+  }
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 719px) {
+  .read {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto auto;
+    overflow: auto;
+    align-content: start;
+  }
+  .source {
+    border-right: 0;
+  }
+  .well {
+    height: 268px;
+  }
+  .head,
+  .key {
+    display: none;
+  }
+  .queue {
+    max-height: 108px;
+    flex: none;
+    border-bottom: 1px solid var(--line);
+  }
+  .queue li > button {
+    padding-left: 12px;
+  }
+  .icon {
+    width: 44px;
+  }
+  .ctl {
+    padding: 8px 12px;
+  }
+  .dh {
+    padding: 10px 12px;
+    flex-wrap: wrap;
+  }
+  .dh .grow {
+    flex-basis: 100%;
+  }
+  .dh .kg-btn {
+    flex: 1;
+  }
+  .wide {
+    display: none;
+  }
+  .narrow {
+    display: inline;
+  }
+  .detail {
+    display: block;
+  }
+  .steps {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    border-bottom: 1px solid var(--edge);
+    background: var(--paper);
+  }
+  .steps button {
+    border: 0;
+    border-right: 1px solid var(--rule);
+    background: none;
+    text-align: left;
+    padding: 7px 12px 6px;
+    font: 600 13px/18px var(--font-text);
+    color: var(--ink-2);
+    min-height: 48px;
+  }
+  .steps small {
+    display: block;
+    font: 400 11px/16px var(--font-code);
+    color: var(--ink-3);
+  }
+  .steps [aria-selected='true'] {
+    color: var(--ink);
+    background: var(--sheet);
+    box-shadow:
+      inset 0 2px 0 var(--accent),
+      0 1px 0 var(--sheet);
+  }
+  .cols {
+    display: block;
+    overflow: visible;
+  }
+  .cols > div,
+  .cmp {
+    display: none;
+    padding: 12px;
+    border: 0;
+    background: var(--sheet);
+    max-height: none;
+  }
+  .at-says .says,
+  .at-bytes .bytes {
+    display: block;
+  }
+  .cmp.shown {
+    display: grid;
+  }
+}
+</style>

@@ -1,0 +1,48 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { fetchSession } from './composables/useSession'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    title: string
+    open?: boolean
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/compose' },
+    { path: '/sign-in', component: () => import('./pages/SignIn.vue'), meta: { title: 'Sign in', open: true } },
+    { path: '/compose/:id?', component: () => import('./pages/Compose.vue'), meta: { title: 'Compose' } },
+    { path: '/read', component: () => import('./pages/Read.vue'), meta: { title: 'Read' } },
+    { path: '/glyphs', component: () => import('./pages/Glyphs.vue'), meta: { title: 'Glyphs' } },
+    { path: '/:rest(.*)*', component: () => import('./pages/NotFound.vue'), meta: { title: 'Not found', open: true } },
+  ],
+})
+
+let isSignedIn = false
+window.addEventListener('signed-out', () => {
+  if (isSignedIn) {
+    isSignedIn = false
+    void router.push({ path: '/sign-in', query: { to: router.currentRoute.value.fullPath } })
+  }
+})
+
+export const rememberSignIn = (value: boolean): void => {
+  isSignedIn = value
+}
+
+router.beforeEach(async (to) => {
+  if (to.meta.open === true || isSignedIn) return true
+  try {
+    isSignedIn = (await fetchSession()) !== null
+  } catch {
+    // The page itself says that the server does not answer.
+    return true
+  }
+  return isSignedIn ? true : { path: '/sign-in', query: { to: to.fullPath } }
+})
+
+router.afterEach((to) => {
+  document.title = `${to.meta.title} · Keen Glyph`
+})

@@ -1,0 +1,14 @@
+import vue from '@vitejs/plugin-vue'
+import laravel from 'laravel-vite-plugin'
+import vuetify from 'vite-plugin-vuetify'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [
+    laravel({ input: ['resources/web/main.ts'], refresh: false }),
+    vue(),
+    vuetify({ autoImport: true, styles: { configFile: 'resources/web/theme/settings.scss' } }),
+  ],
+  resolve: { alias: { '@': '/resources/web' } },
+  build: { chunkSizeWarningLimit: 900 },
+})
