@@ -75,6 +75,8 @@ install_php_now() {
   export COMPOSER_ALLOW_SUPERUSER=1
   { composer install -n -q && composer install -n -q -d core; } >"$(log composer)" 2>&1 \
     || die "Composer failed: $(grep -v '^$' "$(log composer)" | tail -n 1). See $(log composer)."
+  # Some archives carry files that only their owner may read; the services run as another user.
+  chmod -R a+rX vendor core/vendor
 }
 
 install_js() {

@@ -16,19 +16,26 @@ final class ContrastCheck
     /** Symbol contrast of grade C. */
     private const MARGINAL = 0.40;
 
+    /** Cameras store tones compressed, so two light colours need a ratio as well as a difference. */
+    private const RATIO_HOLDS = 3.0;
+
+    private const RATIO_MARGINAL = 2.0;
+
     public static function line(Finish $finish): LedgerLine
     {
         $contrast = abs($finish->light->luminance() - $finish->dark->luminance());
-        $figure = sprintf('%.1f : 1', $finish->dark->ratioTo($finish->light));
+        $ratio = $finish->dark->ratioTo($finish->light);
+        $figure = sprintf('%.1f : 1', $ratio);
         $note = sprintf('symbol contrast %d %%', (int) round(100 * $contrast));
-        if ($contrast < self::HOLDS) {
+        if (! self::isEnough($contrast, $ratio)) {
+            $fails = $contrast < self::MARGINAL || $ratio < self::RATIO_MARGINAL;
             $darker = self::darkerThatHolds($finish);
             $fix = $darker === null ? ['dark' => '#000000', 'light' => '#FFFFFF'] : [$finish->isReversed() ? 'light' : 'dark' => $darker->hex()];
             $label = $darker === null ? 'Use black on white' : 'Darken to '.$darker->hex();
 
             return new LedgerLine(
-                'contrast', 'Contrast', $contrast < self::MARGINAL ? Verdict::Fails : Verdict::Marginal, $figure, $note,
-                sprintf('The two colours differ by %d %% of white. Readers want 55 %%; under 40 %% many give up, above all in poor light.', (int) round(100 * $contrast)),
+                'contrast', 'Contrast', $fails ? Verdict::Fails : Verdict::Marginal, $figure, $note,
+                sprintf('The two colours differ by %d %% of white, as %s. Readers want 55 %% and 3 : 1; under 40 %% or 2 : 1 many give up, above all in poor light.', (int) round(100 * $contrast), $figure),
                 $label, $fix,
             );
         }
@@ -40,7 +47,7 @@ final class ContrastCheck
             );
         }
 
-        return new LedgerLine('contrast', 'Contrast', Verdict::Holds, $figure, $note, 'The two colours differ by 55 % of white or more, which is grade B at least.');
+        return new LedgerLine('contrast', 'Contrast', Verdict::Holds, $figure, $note, 'The two colours differ by 55 % of white or more, which is grade B at least, and by 3 : 1.');
     }
 
     private static function darkerThatHolds(Finish $finish): ?Colour
@@ -48,11 +55,16 @@ final class ContrastCheck
         [$dark, $light] = $finish->isReversed() ? [$finish->light, $finish->dark] : [$finish->dark, $finish->light];
         for ($percent = 95; $percent >= 0; $percent -= 5) {
             $darker = $dark->darkened($percent / 100);
-            if ($light->luminance() - $darker->luminance() >= self::HOLDS) {
+            if (self::isEnough($light->luminance() - $darker->luminance(), $light->ratioTo($darker))) {
                 return $darker;
             }
         }
 
         return null;
+    }
+
+    private static function isEnough(float $contrast, float $ratio): bool
+    {
+        return $contrast >= self::HOLDS && $ratio >= self::RATIO_HOLDS;
     }
 }

@@ -51,8 +51,8 @@ it('judges contrast and offers a colour that then holds', function (string $dark
         expect(ContrastCheck::line($mended)->verdict)->not->toBe(Verdict::Fails);
     }
 })->with([
-    ['#14201C', '#FFFFFF', Verdict::Holds], ['#CC7700', '#FFFFFF', Verdict::Holds], ['#C8C800', '#FFFFFF', Verdict::Marginal],
-    ['#DDDDDD', '#FFFFFF', Verdict::Fails], ['#333333', '#777777', Verdict::Fails], ['#FFFFFF', '#000000', Verdict::Marginal], ['#F0F0F0', '#E0E0E0', Verdict::Fails],
+    ['#14201C', '#FFFFFF', Verdict::Holds], ['#CC7700', '#FFFFFF', Verdict::Holds], ['#C8C800', '#FFFFFF', Verdict::Fails],
+    ['#C0B060', '#FFFFFF', Verdict::Marginal], ['#DDDDDD', '#FFFFFF', Verdict::Fails], ['#333333', '#777777', Verdict::Fails], ['#FFFFFF', '#000000', Verdict::Marginal], ['#F0F0F0', '#E0E0E0', Verdict::Fails],
 ]);
 
 it('judges module size and quiet zone, and its fix is enough', function () {

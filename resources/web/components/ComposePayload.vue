@@ -5,7 +5,7 @@ import type { ApiProblem, Drawing } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { useShortcut } from '@/composables/useShortcut'
 import { useToast } from '@/composables/useToast'
-import { grouped } from '@/lib/bytes'
+import { counted, grouped } from '@/lib/bytes'
 import KgSegments from './KgSegments.vue'
 import KgVerdict from './KgVerdict.vue'
 
@@ -141,15 +141,17 @@ defineExpose({ focus: () => input.value?.focus() })
     <div v-if="drawing" class="strip">
       <div class="row">
         <h2 class="grow">Encoded text</h2>
-        <span class="fig">{{ grouped(drawing.symbol.bytes) }} bytes</span
-        ><v-btn class="bare icon" aria-label="Copy the encoded text" @click="copy"
+        <span class="fig">{{ counted(drawing.symbol.bytes, 'byte') }}</span><v-btn
+          class="bare icon"
+          aria-label="Copy the encoded text"
+          @click="copy"
           ><v-icon :icon="mdiContentCopy"
         /></v-btn>
       </div>
       <KgSegments :text="drawing.symbol.text" :segments="drawing.symbol.segments" />
       <p class="note">
         {{ grouped(drawing.symbol.bits_used) }} of {{ grouped(drawing.symbol.bits_available) }} bits.
-        {{ grouped(drawing.symbol.bytes_left) }} more bytes before it grows.
+        {{ counted(drawing.symbol.bytes_left, 'more byte') }} before it grows.
       </p>
     </div>
   </div>
@@ -259,6 +261,23 @@ dd button[aria-checked='true'] {
   height: 28px !important;
 }
 @media (max-width: 719px) {
+  .find {
+    display: none;
+  }
+  .kinds {
+    padding: 4px 12px;
+  }
+  .kinds dl {
+    display: flex;
+    gap: 4px;
+  }
+  .kinds dt {
+    display: none;
+  }
+  .form,
+  .strip {
+    padding-inline: 12px;
+  }
   dd button {
     padding: 10px 12px;
   }

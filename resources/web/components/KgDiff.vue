@@ -9,13 +9,12 @@ const SHOWN = 6
 
 const parts = computed(() => diff(props.expected, props.read))
 const found = computed(() => differences(parts.value))
+/** Characters that differ; where one side has more, the longer one counts. */
 const count = computed(() =>
-  parts.value
-    .filter((part) => part.kind !== 'same')
-    .reduce((sum, part) => Math.max(sum, 0) + Array.from(part.text).length, 0),
+  found.value.reduce((sum, d) => sum + Math.max(Array.from(d.expected).length, Array.from(d.read).length), 0),
 )
 const side = (kind: 'expected' | 'read') => parts.value.filter((part) => part.kind === 'same' || part.kind === kind)
-const total = computed(() => Array.from(props.read).length)
+const total = computed(() => Math.max(Array.from(props.read).length, Array.from(props.expected).length))
 </script>
 
 <template>
@@ -24,7 +23,7 @@ const total = computed(() => Array.from(props.read).length)
       <KgVerdict :verdict="found.length === 0 ? 'holds' : 'fails'" />
       <span v-if="found.length === 0" class="say holds">The same, all {{ total }} characters</span>
       <span v-else class="say fails"
-        >{{ found.length === 1 ? '1 difference' : `${found.length} differences` }}, {{ count }} characters</span
+        >{{ count }} of {{ total }} characters {{ count === 1 ? 'differs' : 'differ' }}</span
       >
     </p>
     <dl>

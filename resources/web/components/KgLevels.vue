@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { counted } from '@/lib/bytes'
 
 /** What each error correction level costs and gives, and the choice between them: one tab stop, arrows move. */
 const props = defineProps<{ rows: Schemas['LevelRow'][]; left: number | null }>()
@@ -65,7 +66,7 @@ function move(event: KeyboardEvent, step: number): void {
               ><span class="gauge" :style="{ '--v': `${(row.repairable_share ?? 0) * 250}%` }" aria-hidden="true"
             /></span>
           </td>
-          <td class="num">{{ row.level === level && left !== null ? left : free(row) }} bytes</td>
+          <td class="num">{{ counted(row.level === level && left !== null ? left : free(row), 'byte') }}</td>
         </template>
         <td v-else colspan="4" class="note">the text is too long for this level</td>
       </tr>

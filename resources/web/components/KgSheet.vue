@@ -15,8 +15,9 @@ const scale = computed(() => {
   if (props.zoom === 'true' || side.value === 0) return 1
   const room = Math.min(width.value - RULER - 48, height.value - RULER - 72)
   const exact = Math.max(0.05, room / side.value)
-  // Enlarged by whole steps, so that every module keeps the same width on the screen.
-  return exact >= 1 ? Math.min(8, Math.floor(exact)) : exact
+  // Enlarged only so far that a module keeps a whole number of screen pixels.
+  const modulePx = props.drawing?.picture.module_px ?? 1
+  return exact >= 1 ? Math.min(8, Math.floor(exact * modulePx) / modulePx) : exact
 })
 const shown = computed(() => Math.round(side.value * scale.value))
 const left = computed(() => Math.max(RULER + 16, Math.round(RULER + (width.value - RULER - shown.value) / 2)))
@@ -97,6 +98,13 @@ const inkBox = computed(() => {
           class="dim"
           :d="`M${left + 0.5} ${top - 25}v10M${left + shown - 0.5} ${top - 25}v10M${left} ${top - 20}h${shown}`"
         />
+        <rect
+          class="dimback"
+          :x="left + shown / 2 - dimension.length * 3.8 - 6"
+          :y="top - 28"
+          :width="dimension.length * 7.6 + 12"
+          height="16"
+        />
         <text class="dimtext" :x="left + shown / 2" :y="top - 16" text-anchor="middle">{{ dimension }}</text>
       </svg>
     </template>
@@ -164,12 +172,12 @@ const inkBox = computed(() => {
   stroke-width: 1.5;
   fill: none;
 }
+.dimback {
+  fill: var(--bench);
+}
 .dimtext {
   font: 500 12px/1 var(--font-code);
   fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--bench);
-  stroke-width: 8px;
 }
 .empty {
   position: absolute;

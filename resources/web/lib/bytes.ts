@@ -23,6 +23,5 @@ export function hexRows(bytes: Uint8Array): HexRow[] {
 /** Thin groups of three: 2 189. */
 export const grouped = (value: number): string => value.toString().replace(/\B(?=(\d{3})+$)/g, '\u202F')
 
-export function fileSize(bytes: number): string {
-  return bytes < 10_000 ? `${grouped(bytes)} B` : `${(bytes / 1000).toFixed(1)} kB`
-}
+/** `1 byte`, `2 189 bytes`. */
+export const counted = (value: number, unit: string): string => `${grouped(value)} ${unit}${value === 1 ? '' : 's'}`

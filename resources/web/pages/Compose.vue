@@ -18,7 +18,7 @@ import { useDrawing } from '@/composables/useDrawing'
 import { type CopyKind, useHandOff } from '@/composables/useHandOff'
 import { useShortcut } from '@/composables/useShortcut'
 import { useToast } from '@/composables/useToast'
-import { grouped } from '@/lib/bytes'
+import { counted, grouped } from '@/lib/bytes'
 import { tally } from '@/lib/verdicts'
 
 const route = useRoute()
@@ -45,7 +45,7 @@ const parts = computed(() => [
   {
     id: 'payload' as const,
     name: 'Payload',
-    says: drawing.value ? `${grouped(drawing.value.symbol.bytes)} bytes` : 'empty',
+    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : 'empty',
   },
   { id: 'finish' as const, name: 'Finish', says: line('contrast')?.figure ?? 'two inks' },
   {
@@ -54,6 +54,10 @@ const parts = computed(() => [
     says: drawing.value ? `${grouped(drawing.value.picture.side_px)} px` : `${fields.modulePx} px`,
   },
 ])
+const saveLabel = computed(() => {
+  if (glyph.value === null) return 'Save'
+  return isDirty.value ? `Save revision ${glyph.value.revision + 1}` : `Revision ${glyph.value.revision} is saved`
+})
 const version = computed(() => (drawing.value ? `${drawing.value.symbol.version}-${drawing.value.symbol.level}` : ''))
 const otherProblem = computed(() => (problem.value && problem.value.field('text') === undefined ? problem.value : null))
 
@@ -266,7 +270,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </div>
         <div>
           <span class="note">Room left</span
-          ><b class="fig">{{ drawing ? `${grouped(drawing.symbol.bytes_left)} bytes` : '–' }}</b>
+          ><b class="fig">{{ drawing ? counted(drawing.symbol.bytes_left, 'byte') : '–' }}</b>
         </div>
       </aside>
       <div class="levels">
@@ -299,7 +303,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
       <div class="lines"><KgLedger :lines="ledger" @fix="fix" /></div>
       <div class="acts">
         <v-btn class="main save" :loading="isSaving" @click="save"
-          ><span>{{ glyph ? `Save revision ${glyph.revision + (isDirty ? 1 : 0)}` : 'Save' }}</span
+          ><span>{{ saveLabel }}</span
           ><kbd class="key">Ctrl S</kbd></v-btn
         >
         <v-menu>
@@ -443,8 +447,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
   background: none;
   font: var(--t-title);
   min-width: 60px;
-  width: 100%;
-  max-width: 300px;
+  max-width: 330px;
   field-sizing: content;
   padding: 2px 0;
   outline-offset: 3px;

@@ -8,6 +8,7 @@ import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
 import { useShortcut } from '@/composables/useShortcut'
+import { counted } from '@/lib/bytes'
 
 const route = useRoute()
 const router = useRouter()
@@ -59,7 +60,9 @@ function changed(iso: string): string {
   })
 }
 const summary = computed(() =>
-  asked.value.trim() === '' ? `${total.value}` : `${total.value} with “${asked.value.trim()}”`,
+  asked.value.trim() === ''
+    ? counted(total.value, 'glyph')
+    : `${counted(total.value, 'glyph')} with “${asked.value.trim()}”`,
 )
 const size = (glyph: Glyph): string =>
   glyph.module_px === null ? `${glyph.size_px} px` : `${(glyph.symbol.modules + 2 * glyph.quiet) * glyph.module_px} px`

@@ -39,6 +39,26 @@ const entry = computed(() => queue.value.find((e) => e.id === current.value?.ent
 const symbol = computed<ReadSymbol | null>(() => entry.value?.result?.symbols[current.value?.symbol ?? 0] ?? null)
 const bytes = computed(() => (symbol.value ? bytesOf(symbol.value.bytes_b64).length : 0))
 const problems = computed(() => symbol.value?.payload.problems ?? [])
+const worst = computed(() =>
+  problems.value.some((p) => p.severity === 'error') ? 'fails' : problems.value.length > 0 ? 'marginal' : 'holds',
+)
+const host = computed(() =>
+  symbol.value?.payload.kind === 'link' ? /^[a-z]+:\/\/([^/?#]*)/i.exec(symbol.value.text)?.[1] : '',
+)
+const facts = computed(() => {
+  const s = symbol.value
+  if (s === null) return []
+  return [
+    { name: 'Symbol', value: `${s.version}-${s.level}, mask ${s.mask}` },
+    { name: 'Corrected', value: `${s.corrected} of ${s.codewords}` },
+    { name: 'Turned', value: `${s.turned}°` },
+    { name: 'Module', value: `${s.module_px} px` },
+    { name: 'Segments', value: s.segments.map((part) => `${part.mode} ${part.chars}`).join(', ') },
+    { name: 'Modules', value: String(17 + 4 * s.version) },
+    { name: 'Mirrored', value: s.mirrored ? 'yes' : 'no' },
+    { name: 'Light on dark', value: s.reversed ? 'yes' : 'no' },
+  ]
+})
 const time = (at: Date): string => at.toLocaleTimeString('en-GB')
 
 async function take(files: Iterable<File>): Promise<void> {
@@ -171,7 +191,12 @@ function compose(): void {
       </div>
       <ul class="queue">
         <li v-for="e in queue" :key="e.id" :class="{ on: e.id === current?.entry }">
-          <button type="button" :aria-current="e.id === current?.entry" @click="current = { entry: e.id, symbol: 0 }">
+          <button
+            type="button"
+            class="pick"
+            :aria-current="e.id === current?.entry"
+            @click="current = { entry: e.id, symbol: 0 }"
+          >
             <span class="tm fig">{{ time(e.at) }}</span><span class="kd clip">{{ e.name }}</span>
             <span class="st row"
               ><KgVerdict :verdict="verdictOf(e)" /><span class="say" :class="verdictOf(e)">{{ wordOf(e) }}</span></span
@@ -241,59 +266,44 @@ function compose(): void {
           </button>
         </div>
         <div class="cols" :class="`at-${step}`">
-          <div class="says">
-            <h2>What it says</h2>
-            <p class="text code" tabindex="0" data-test="read-text">{{ symbol.text }}</p>
-            <div class="rules">
-              <p v-for="p in problems" :key="p.code" class="row rule">
+          <div class="main-col">
+            <div class="says">
+              <h2>What it says</h2>
+              <p class="text code" tabindex="0" data-test="read-text">{{ symbol.text }}</p>
+            </div>
+            <div class="bytes">
+              <h2>Raw bytes</h2>
+              <KgHex :base64="symbol.bytes_b64" />
+            </div>
+            <div class="says">
+              <h2>How it was read</h2>
+              <dl class="facts">
+                <div v-for="fact in facts" :key="fact.name">
+                  <dt>{{ fact.name }}</dt>
+                  <dd>{{ fact.value }}</dd>
+                </div>
+              </dl>
+            </div>
+          </div>
+          <div class="says rules">
+            <div class="row">
+              <h2 class="grow">{{ symbol.payload.kind === 'link' ? 'Link rules' : 'Text rules' }}</h2>
+              <span class="say" :class="worst">{{
+                problems.length === 0 ? 'In order' : `${problems.length} to look at`
+              }}</span>
+            </div>
+            <p v-if="host" class="host code">{{ host }}</p>
+            <ul>
+              <li v-for="p in problems" :key="p.code" class="row rule">
                 <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span>{{ p.message }}</span>
-              </p>
-              <p v-if="problems.length === 0" class="row rule">
-                <KgVerdict verdict="holds" /><span class="note">{{
+              </li>
+              <li v-if="problems.length === 0" class="row rule">
+                <KgVerdict verdict="holds" /><span>{{
                   symbol.payload.kind === 'link' ? 'A phone offers to open this page.' : 'A phone shows this as text.'
                 }}</span>
-              </p>
-              <p class="note">Nothing was fetched. Checks use only what the symbol says.</p>
-            </div>
-            <h2>How it was read</h2>
-            <dl class="facts">
-              <div>
-                <dt>Symbol</dt>
-                <dd>{{ symbol.version }}-{{ symbol.level }}, mask {{ symbol.mask }}</dd>
-              </div>
-              <div>
-                <dt>Corrected</dt>
-                <dd>{{ symbol.corrected }} of {{ symbol.codewords }}</dd>
-              </div>
-              <div>
-                <dt>Turned</dt>
-                <dd>{{ symbol.turned }}°</dd>
-              </div>
-              <div>
-                <dt>Module</dt>
-                <dd>{{ symbol.module_px }} px</dd>
-              </div>
-              <div>
-                <dt>Segments</dt>
-                <dd>{{ symbol.segments.map((s) => `${s.mode} ${s.chars}`).join(', ') }}</dd>
-              </div>
-              <div>
-                <dt>Mirrored</dt>
-                <dd>{{ symbol.mirrored ? 'yes' : 'no' }}</dd>
-              </div>
-              <div>
-                <dt>Light on dark</dt>
-                <dd>{{ symbol.reversed ? 'yes' : 'no' }}</dd>
-              </div>
-              <div>
-                <dt>Modules</dt>
-                <dd>{{ 17 + 4 * symbol.version }}</dd>
-              </div>
-            </dl>
-          </div>
-          <div class="bytes">
-            <h2>Raw bytes</h2>
-            <KgHex :base64="symbol.bytes_b64" />
+              </li>
+            </ul>
+            <p class="note">Nothing was fetched, and nothing opens by itself. Checks use only what the symbol says.</p>
           </div>
         </div>
         <div class="cmp" :class="{ shown: step === 'compare' }">
@@ -389,7 +399,7 @@ function compose(): void {
   background: var(--accent-wash);
   box-shadow: inset 3px 0 0 var(--accent);
 }
-.queue li > button {
+.queue .pick {
   flex: 1;
   min-width: 0;
   display: grid;
@@ -402,7 +412,7 @@ function compose(): void {
   padding: 6px 4px 6px 16px;
   min-height: 48px;
 }
-.queue li > button:focus-visible {
+.queue .pick:focus-visible {
   outline-offset: -2px;
 }
 .tm {
@@ -454,20 +464,20 @@ function compose(): void {
 }
 .cols {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 612px);
+  grid-template-columns: minmax(0, 1fr) 290px;
   min-height: 0;
   overflow: auto;
-}
-.cols > div {
-  padding: 14px 20px;
-  min-width: 0;
-}
-.says {
   background: var(--paper);
-  border-right: 1px solid var(--rule);
 }
 .cols h2 {
-  margin-bottom: 8px;
+  margin-bottom: 6px;
+}
+.main-col {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+  padding: 14px 20px;
+  min-width: 0;
 }
 .text {
   font-size: 15px;
@@ -478,29 +488,45 @@ function compose(): void {
   overflow: auto;
 }
 .rules {
-  margin: 10px 0 18px;
-  display: grid;
-  gap: 5px;
-  font: var(--t-note);
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  padding: 14px 20px;
+}
+.rules > .row {
+  align-items: baseline;
+}
+.host {
+  font-size: 15px;
+  line-height: 22px;
+  overflow-wrap: anywhere;
+  padding-bottom: 8px;
+}
+.rules ul {
+  border-top: 1px solid var(--rule);
+  margin-bottom: 10px;
 }
 .rule {
   align-items: flex-start;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule);
+  font: 400 12.5px/18px var(--font-text);
 }
 .rule .v {
-  margin-top: 3px;
+  margin-top: 4px;
 }
 .facts {
   display: grid;
-  grid-template-columns: repeat(2, 1fr);
+  grid-template-columns: repeat(4, 1fr);
   border-top: 1px solid var(--rule);
 }
 .facts div {
-  padding: 5px 8px 6px 0;
+  padding: 5px 8px 6px 10px;
   border-bottom: 1px solid var(--rule);
-}
-.facts div:nth-child(even) {
   border-left: 1px solid var(--rule);
-  padding-left: 10px;
+}
+.facts div:nth-child(4n + 1) {
+  border-left: 0;
+  padding-left: 0;
 }
 dt {
   font: var(--t-note);
@@ -528,6 +554,10 @@ dd {
   .cols {
     grid-template-columns: minmax(0, 1fr);
   }
+  .rules {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
 }
 @media (max-width: 719px) {
   .read {
@@ -551,7 +581,7 @@ dd {
     flex: none;
     border-bottom: 1px solid var(--line);
   }
-  .queue li > button {
+  .queue .pick {
     padding-left: 12px;
   }
   .icon {
@@ -610,13 +640,30 @@ dd {
   .cols {
     display: block;
     overflow: visible;
+    background: var(--sheet);
   }
-  .cols > div,
+  .main-col {
+    padding: 12px 12px 0;
+  }
+  .rules {
+    border: 0;
+    padding: 12px;
+  }
+  .facts {
+    grid-template-columns: repeat(2, 1fr);
+  }
+  .facts div:nth-child(odd) {
+    border-left: 0;
+    padding-left: 0;
+  }
+  .cols .says,
+  .cols .bytes,
   .cmp {
     display: none;
+  }
+  .cmp {
     padding: 12px;
     border: 0;
-    background: var(--sheet);
     max-height: none;
   }
   .at-says .says,
