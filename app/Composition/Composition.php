@@ -24,7 +24,8 @@ final readonly class Composition
         public EncodeOptions $encoding,
         public Finish $finish,
         public Size $size,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  array<string, mixed>  $given  validated input or a glyph's columns; what is missing gets its default

@@ -25,7 +25,8 @@ final class Drawing
         public readonly Payload $payload,
         public readonly QrSymbol $symbol,
         public readonly Layout $layout,
-    ) {}
+    ) {
+    }
 
     /**
      * @throws RefusedPayload when no symbol may be made of the text
@@ -53,7 +54,7 @@ final class Drawing
         return $this->png ??= PngRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout);
     }
 
-    /** @param 'svg'|'png' $format */
+    /** @param  'svg'|'png'  $format */
     public function picture(string $format): string
     {
         return $format === 'svg' ? $this->svg() : $this->png();
@@ -71,7 +72,7 @@ final class Drawing
         return 'QR code: '.($this->composition->name ?? $this->composition->text);
     }
 
-    /** @param 'svg'|'png' $format */
+    /** @param  'svg'|'png'  $format */
     public function fileName(string $format): string
     {
         return FileName::of($this->composition->name ?? $this->composition->text, $this->symbol, $this->layout, $format);

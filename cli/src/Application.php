@@ -17,7 +17,7 @@ final class Application
         Exit status: 0 in order, 1 not read, 2 called wrongly (the reason is on stderr).
         TEXT;
 
-    /** @param list<string> $words without the program's own name */
+    /** @param  list<string>  $words without the program's own name */
     public static function run(array $words, Output $output = new Output): int
     {
         $name = array_shift($words);

@@ -14,7 +14,8 @@ final readonly class Arguments
     private function __construct(
         private array $options,
         public array $rest,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  list<string>  $words

@@ -66,7 +66,7 @@ final class MakeCommand implements Command
         return 0;
     }
 
-    /** @param array<string, mixed> $facts */
+    /** @param  array<string, mixed>  $facts */
     private static function report(Arguments $arguments, Output $output, QrSymbol $symbol, array $facts): void
     {
         if ($arguments->has('matrix')) {

@@ -14,7 +14,8 @@ final class Output
     public function __construct(
         private $out = STDOUT,
         private $err = STDERR,
-    ) {}
+    ) {
+    }
 
     public function line(string $text): void
     {
@@ -26,7 +27,7 @@ final class Output
         fwrite($this->err, "glyph: $text\n");
     }
 
-    /** @param array<mixed> $value */
+    /** @param  array<mixed>  $value */
     public function json(array $value): void
     {
         $this->line((string) json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR));

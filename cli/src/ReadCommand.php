@@ -62,7 +62,7 @@ final class ReadCommand implements Command
         return ['file' => $file, 'ms' => round((hrtime(true) - $start) / 1e6, 2), 'symbols' => $symbols, 'failure' => $failure];
     }
 
-    /** @param array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string} $result */
+    /** @param  array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}  $result */
     private static function print(array $result, Output $output, bool $named): void
     {
         $prefix = $named ? $result['file'].': ' : '';

@@ -7,4 +7,6 @@ namespace KeenGlyph\Cli;
 use RuntimeException;
 
 /** The command was called wrongly; the message says how to call it. */
-final class UsageError extends RuntimeException {}
+final class UsageError extends RuntimeException
+{
+}

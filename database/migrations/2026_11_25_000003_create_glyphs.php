@@ -34,7 +34,6 @@ return new class extends Migration
             $table->timestampsTz(6);
             $table->softDeletesTz('deleted_at', 6);
             $table->index(['workspace_id', 'updated_at', 'id']);
-            $table->index(['workspace_id', 'name', 'id']);
         });
 
         foreach ([
@@ -52,6 +51,7 @@ return new class extends Migration
         ] as $name => $rule) {
             DB::statement("ALTER TABLE glyphs ADD CONSTRAINT $name CHECK ($rule)");
         }
+        DB::statement('CREATE INDEX glyphs_by_name ON glyphs (workspace_id, lower(name), id)');
         DB::statement('CREATE INDEX glyphs_search ON glyphs USING gin (name gin_trgm_ops, text gin_trgm_ops)');
 
         Schema::create('idempotency_keys', function (Blueprint $table): void {

@@ -11,12 +11,10 @@ use App\Http\Requests\GlyphRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
 use App\Support\CurrentUser;
-use Illuminate\Database\QueryException;
+use App\Support\GlyphCursor;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Pagination\Cursor;
-use UnexpectedValueException;
 
 /** Saved codes of the signed-in workspace. */
 final class GlyphController
@@ -29,24 +27,24 @@ final class GlyphController
             $query->getQuery()->matching($words);
         }
         $total = $query->count();
-        [$column, $direction] = $request->validated('sort') === 'name' ? ['name', 'asc'] : ['updated_at', 'desc'];
+        $order = $request->validated('sort') === 'name' ? 'name' : 'updated_at';
         $encoded = $request->string('cursor')->toString();
-        $cursor = Cursor::fromEncoded($encoded === '' ? null : $encoded);
+        $cursor = GlyphCursor::decode($encoded, $order);
         if ($encoded !== '' && $cursor === null) {
-            return self::badCursor();
+            return Problems::invalid(['cursor' => ['This cursor belongs to no page of this list. Begin again without one.']]);
         }
-        try {
-            $page = $query->orderBy($column, $direction)->orderBy('id', $direction)
-                ->cursorPaginate($request->integer('limit', 50), ['*'], 'cursor', $cursor);
-        } catch (UnexpectedValueException|QueryException) {
-            return self::badCursor();
-        }
+        $cursor?->apply($query);
+        GlyphCursor::sort($query, $order);
+        $limit = $request->integer('limit', 50);
+        // One more than asked for tells whether there is a next page.
+        $found = $query->limit($limit + 1)->get();
+        $page = $found->take($limit);
+        $last = $page->last();
 
         return new JsonResponse([
-            'data' => array_map(GlyphResource::of(...), $page->items()),
+            'data' => $page->map(GlyphResource::of(...))->values(),
             'total' => $total,
-            'next_cursor' => $page->nextCursor()?->encode(),
-            'previous_cursor' => $page->previousCursor()?->encode(),
+            'next_cursor' => $last !== null && $found->count() > $limit ? GlyphCursor::after($last, $order)->encode() : null,
         ]);
     }
 
@@ -89,10 +87,5 @@ final class GlyphController
     private static function respond(Glyph $glyph, int $status = 200): JsonResponse
     {
         return new JsonResponse(GlyphResource::of($glyph), $status, ['ETag' => $glyph->etag()]);
-    }
-
-    private static function badCursor(): JsonResponse
-    {
-        return Problems::invalid(['cursor' => ['This cursor belongs to no page of this list. Begin again without one.']]);
     }
 }

@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\HeaderUtils;
 /** A drawing as a file with its name. */
 final class PictureResponse
 {
-    /** @param 'svg'|'png' $format */
+    /** @param  'svg'|'png'  $format */
     public static function of(Drawing $drawing, string $format, bool $download = false): Response
     {
         return new Response($drawing->picture($format), 200, [

@@ -11,7 +11,7 @@ use Symfony\Component\HttpFoundation\Response;
 /** The API never redirects to a page: a request that does not ask for a picture is taken to ask for JSON. */
 final class AcceptJson
 {
-    /** @param Closure(Request): Response $next */
+    /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
         $wanted = (string) $request->headers->get('Accept', '');

@@ -15,7 +15,7 @@ use Symfony\Component\HttpFoundation\Response;
 /** A creating request with an Idempotency-Key is carried out once; a repetition gets the first answer again. */
 final class Idempotent
 {
-    /** @param Closure(Request): Response $next */
+    /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
         $key = (string) $request->headers->get('Idempotency-Key', '');
@@ -45,7 +45,7 @@ final class Idempotent
         });
     }
 
-    /** @param array{workspace_id: string, key: string} $row */
+    /** @param  array{workspace_id: string, key: string}  $row */
     private static function repeated(array $row, string $hash): Response
     {
         $kept = DB::table('idempotency_keys')->where($row)->first();

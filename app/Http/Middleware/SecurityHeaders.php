@@ -17,7 +17,7 @@ final class SecurityHeaders
     /** A drawing opened on its own runs and loads nothing. */
     private const PICTURE = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
 
-    /** @param Closure(Request): Response $next */
+    /** @param  Closure(Request): Response  $next */
     public function handle(Request $request, Closure $next): Response
     {
         $response = $next($request);

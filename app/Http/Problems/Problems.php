@@ -53,7 +53,7 @@ final class Problems
         };
     }
 
-    /** @param array<string, array<string>> $errors messages by field */
+    /** @param  array<string, array<string>>  $errors messages by field */
     public static function invalid(array $errors): JsonResponse
     {
         $first = array_values($errors)[0][0] ?? '';

@@ -11,7 +11,8 @@ final readonly class Colour
         public int $red,
         public int $green,
         public int $blue,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $hex  #RGB or #RRGGBB, with or without the sign, in either case

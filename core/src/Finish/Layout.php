@@ -24,7 +24,8 @@ final readonly class Layout
         public int $before,
         public float $dpi,
         public ?string $note,
-    ) {}
+    ) {
+    }
 
     /**
      * A side in pixels is rounded down to whole modules; what is left over widens the quiet zone.

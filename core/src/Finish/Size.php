@@ -15,7 +15,8 @@ final readonly class Size
         public ?int $modulePx,
         public ?int $sidePx,
         public float $dpi,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  int  $pixels  1 to 256 pixels a module

@@ -7,4 +7,6 @@ namespace KeenGlyph\Core\Image;
 use RuntimeException;
 
 /** Bytes that are not a picture we take, or one over the limits. */
-final class InvalidPicture extends RuntimeException {}
+final class InvalidPicture extends RuntimeException
+{
+}

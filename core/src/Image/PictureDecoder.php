@@ -11,7 +11,9 @@ use ImagickPixel;
 /** Picture file to luminance plane. With PictureEncoder the only place that touches an image extension. */
 final class PictureDecoder
 {
-    public function __construct(private readonly PictureLimits $limits = new PictureLimits) {}
+    public function __construct(private readonly PictureLimits $limits = new PictureLimits)
+    {
+    }
 
     /**
      * The first frame, turned as its EXIF orientation says, transparency laid on white.

@@ -7,12 +7,13 @@ namespace KeenGlyph\Core\Image;
 /** Format and size of a picture, from its first bytes alone: nothing is decoded. */
 final readonly class PictureHeader
 {
-    /** @param 'png'|'jpeg'|'webp' $format */
+    /** @param  'png'|'jpeg'|'webp'  $format */
     private function __construct(
         public string $format,
         public int $width,
         public int $height,
-    ) {}
+    ) {
+    }
 
     /**
      * PNG (ISO/IEC 15948 11.2.2), JPEG (ISO/IEC 10918-1 B.2.2) or WebP (RFC 9649).

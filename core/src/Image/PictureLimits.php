@@ -10,5 +10,6 @@ final readonly class PictureLimits
     public function __construct(
         public int $bytes = 10_000_000,
         public int $pixels = 12_000_000,
-    ) {}
+    ) {
+    }
 }

@@ -16,7 +16,8 @@ final readonly class Payload
         public string $text,
         public array $fields,
         public array $problems,
-    ) {}
+    ) {
+    }
 
     /** The first problem for which no symbol may be made. */
     public function refusal(): ?Problem

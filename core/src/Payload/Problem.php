@@ -22,7 +22,8 @@ final readonly class Problem
         public ?string $fixLabel = null,
         public ?string $fixValue = null,
         public bool $refused = false,
-    ) {}
+    ) {
+    }
 
     /** @return array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, value: string}} */
     public function toArray(): array

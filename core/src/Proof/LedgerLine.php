@@ -24,7 +24,8 @@ final readonly class LedgerLine
         public string $reason,
         public ?string $fixLabel = null,
         public array $fix = [],
-    ) {}
+    ) {
+    }
 
     /** @return array{check: string, title: string, verdict: string, figure: string, note: string, reason: string, fix: ?array{label: string, set: array<string, string|int>}} */
     public function toArray(): array

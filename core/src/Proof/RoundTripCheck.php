@@ -11,7 +11,7 @@ use KeenGlyph\Core\Read\Reader;
 /** Reads the finished picture back and compares it with what was meant, byte for byte. */
 final class RoundTripCheck
 {
-    /** @param string $picture the file that will be handed over, as PNG */
+    /** @param  string  $picture the file that will be handed over, as PNG */
     public static function line(string $text, string $picture): LedgerLine
     {
         $start = hrtime(true);

@@ -27,7 +27,8 @@ final class BitStreamDecoder
     private function __construct(
         private readonly string $bits,
         private readonly Version $version,
-    ) {}
+    ) {
+    }
 
     /**
      * @param  string  $codewords  data codewords, corrected

@@ -16,5 +16,6 @@ final readonly class Content
         public string $text,
         public string $bytes,
         public array $segments,
-    ) {}
+    ) {
+    }
 }

@@ -10,7 +10,7 @@ use KeenGlyph\Core\Symbol\Version;
 /** A symbol's modules, understood. */
 final readonly class DecodedMatrix
 {
-    /** @param int $corrected codewords that were wrong; $codewords how many there are */
+    /** @param  int  $corrected codewords that were wrong; $codewords how many there are */
     public function __construct(
         public Version $version,
         public Level $level,
@@ -18,5 +18,6 @@ final readonly class DecodedMatrix
         public int $corrected,
         public int $codewords,
         public Content $content,
-    ) {}
+    ) {
+    }
 }

@@ -18,7 +18,8 @@ final readonly class FinderPattern
         public float $y,
         public float $module,
         public int $seen = 1,
-    ) {}
+    ) {
+    }
 
     /** Whether a crossing at this place belongs to this pattern. */
     public function covers(float $x, float $y): bool

@@ -9,13 +9,14 @@ use KeenGlyph\Core\Symbol\Version;
 /** Three finder patterns that may belong to one symbol. */
 final readonly class FinderTriple
 {
-    /** @param float $error 0 for a perfect right angle with equal sides and modules */
+    /** @param  float  $error 0 for a perfect right angle with equal sides and modules */
     private function __construct(
         public FinderPattern $topLeft,
         public FinderPattern $topRight,
         public FinderPattern $bottomLeft,
         public float $error,
-    ) {}
+    ) {
+    }
 
     /** The corner is the pattern opposite the longest side; the other two are ordered clockwise. Null when it cannot be a symbol. */
     public static function of(FinderPattern $a, FinderPattern $b, FinderPattern $c): ?self

@@ -7,9 +7,10 @@ namespace KeenGlyph\Core\Read;
 /** What reading a picture gave: symbols, or how far it came. */
 final readonly class ReadOutcome
 {
-    /** @param list<Reading> $readings */
+    /** @param  list<Reading>  $readings */
     public function __construct(
         public array $readings,
         public ?Stage $failedAt,
-    ) {}
+    ) {
+    }
 }

@@ -15,7 +15,8 @@ final class Reader
     public function __construct(
         private readonly Locator $locator = new FlatLocator,
         private readonly Sampler $sampler = new CentreSampler,
-    ) {}
+    ) {
+    }
 
     /** Reads every symbol it can; without any, says how far the best attempt came. */
     public function read(LuminancePlane $plane): ReadOutcome

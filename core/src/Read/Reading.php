@@ -12,7 +12,8 @@ final readonly class Reading
         public SymbolFrame $frame,
         public bool $mirrored,
         public bool $reversed,
-    ) {}
+    ) {
+    }
 
     /** Degrees clockwise by which the symbol is turned in the picture, 0 to 359.9. */
     public function turned(): float

@@ -14,5 +14,6 @@ final readonly class Sighting
     public function __construct(
         public array $finders,
         public array $triples,
-    ) {}
+    ) {
+    }
 }

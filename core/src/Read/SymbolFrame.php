@@ -16,7 +16,8 @@ final readonly class SymbolFrame
         public int $modules,
         public Transform $transform,
         public float $modulePx,
-    ) {}
+    ) {
+    }
 
     /** @return array{array{float, float}, array{float, float}, array{float, float}, array{float, float}} outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands */
     public function corners(): array

@@ -7,8 +7,10 @@ namespace KeenGlyph\Core\Read;
 /** Projective map from module coordinates to pixels. */
 final readonly class Transform
 {
-    /** @param array{float, float, float, float, float, float, float, float} $m x = (m0 u + m1 v + m2) / (m6 u + m7 v + 1), y with m3 to m5 */
-    private function __construct(private array $m) {}
+    /** @param  array{float, float, float, float, float, float, float, float}  $m x = (m0 u + m1 v + m2) / (m6 u + m7 v + 1), y with m3 to m5 */
+    private function __construct(private array $m)
+    {
+    }
 
     /**
      * The map that takes four points to four others.

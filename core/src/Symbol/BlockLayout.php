@@ -7,12 +7,13 @@ namespace KeenGlyph\Core\Symbol;
 /** Division of a symbol's codewords into Reed-Solomon blocks, ISO/IEC 18004:2015 7.5.1, table 9. */
 final readonly class BlockLayout
 {
-    /** @param int $total codewords in the symbol; $blocks and $correction as table 9 gives them */
+    /** @param  int  $total codewords in the symbol; $blocks and $correction as table 9 gives them */
     public function __construct(
         public int $total,
         public int $blocks,
         public int $correction,
-    ) {}
+    ) {
+    }
 
     /** Data codewords in the whole symbol. */
     public function dataCodewords(): int

@@ -42,7 +42,7 @@ final class Codewords
         return self::interleave($blocks).self::interleave($corrections);
     }
 
-    /** @param list<string> $blocks the last ones may be one byte longer */
+    /** @param  list<string>  $blocks the last ones may be one byte longer */
     private static function interleave(array $blocks): string
     {
         if (count($blocks) === 1) {

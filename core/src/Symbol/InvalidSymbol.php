@@ -7,4 +7,6 @@ namespace KeenGlyph\Core\Symbol;
 use InvalidArgumentException;
 
 /** A symbol was asked for that the standard does not know. */
-class InvalidSymbol extends InvalidArgumentException {}
+class InvalidSymbol extends InvalidArgumentException
+{
+}

@@ -23,7 +23,7 @@ enum Level: string
         };
     }
 
-    /** @param int $bits two bits of the format information, 0 to 3 */
+    /** @param  int  $bits two bits of the format information, 0 to 3 */
     public static function fromFormatBits(int $bits): self
     {
         return [self::M, self::L, self::H, self::Q][$bits & 0b11];

@@ -40,7 +40,7 @@ final class MaskPattern
     /** Whether the mask reverses the module in row `$i` and column `$j`. */
     public static function reverses(int $mask, int $i, int $j): bool
     {
-        return 0 === match ($mask) {
+        return match ($mask) {
             0 => ($i + $j) % 2,
             1 => $i % 2,
             2 => $j % 3,
@@ -50,6 +50,6 @@ final class MaskPattern
             6 => (($i * $j) % 2 + ($i * $j) % 3) % 2,
             7 => (($i + $j) % 2 + ($i * $j) % 3) % 2,
             default => throw new InvalidSymbol("Mask $mask does not exist: masks run from 0 to 7."),
-        };
+        } === 0;
     }
 }

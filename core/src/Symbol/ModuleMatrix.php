@@ -7,8 +7,10 @@ namespace KeenGlyph\Core\Symbol;
 /** Square of modules without quiet zone. */
 final readonly class ModuleMatrix
 {
-    /** @param list<string> $rows top to bottom, each a string of '1' (dark) and '0' (light) as long as there are rows */
-    public function __construct(public array $rows) {}
+    /** @param  list<string>  $rows top to bottom, each a string of '1' (dark) and '0' (light) as long as there are rows */
+    public function __construct(public array $rows)
+    {
+    }
 
     /** Modules along a side. */
     public function size(): int

@@ -12,7 +12,7 @@ namespace KeenGlyph\Core\Symbol;
  */
 final class Penalty
 {
-    /** @param string $transposed the same plane with rows and columns exchanged */
+    /** @param  string  $transposed the same plane with rows and columns exchanged */
     public static function of(string $plane, string $transposed, int $modules): int
     {
         return self::lines($plane) + self::lines($transposed) + self::blocks($plane, $modules) + self::balance($plane, $modules);

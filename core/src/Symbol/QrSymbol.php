@@ -18,7 +18,8 @@ final readonly class QrSymbol
         public int $mask,
         public array $segments,
         public ModuleMatrix $matrix,
-    ) {}
+    ) {
+    }
 
     /** Bits of all segments, headers included. */
     public function bitsUsed(): int

@@ -7,11 +7,12 @@ namespace KeenGlyph\Core\Symbol;
 /** A stretch of the text in one mode, ISO/IEC 18004:2015 7.4. */
 final readonly class Segment
 {
-    /** @param string $data characters of the mode's set; bytes in byte mode */
+    /** @param  string  $data characters of the mode's set; bytes in byte mode */
     public function __construct(
         public Mode $mode,
         public string $data,
-    ) {}
+    ) {
+    }
 
     /** Characters as the character count indicator counts them. */
     public function characters(): int

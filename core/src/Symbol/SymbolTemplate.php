@@ -30,7 +30,8 @@ final readonly class SymbolTemplate
         public string $data,
         public string $dataTransposed,
         public array $order,
-    ) {}
+    ) {
+    }
 
     /** The template of a version; made once in a process. */
     public static function of(Version $version): self
@@ -97,7 +98,7 @@ final readonly class SymbolTemplate
         return $centres;
     }
 
-    /** @param array<int, string> $rows */
+    /** @param  array<int, string>  $rows */
     private static function stampFinders(array &$rows, int $n): void
     {
         $lines = ["\1\1\1\1\1\1\1", "\1\0\0\0\0\0\1", "\1\0\1\1\1\0\1", "\1\0\1\1\1\0\1", "\1\0\1\1\1\0\1", "\1\0\0\0\0\0\1", "\1\1\1\1\1\1\1"];

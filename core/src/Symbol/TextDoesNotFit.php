@@ -19,7 +19,7 @@ final class TextDoesNotFit extends InvalidSymbol
         parent::__construct($message);
     }
 
-    /** @param Version $version the largest version that was allowed */
+    /** @param  Version  $version the largest version that was allowed */
     public static function in(Version $version, Level $level, int $bytes): self
     {
         $room = [];

@@ -9,7 +9,9 @@ final readonly class Version
 {
     public const MAX = 40;
 
-    private function __construct(public int $number) {}
+    private function __construct(public int $number)
+    {
+    }
 
     /**
      * @throws InvalidSymbol when the number is not 1 to 40

@@ -240,7 +240,7 @@ export interface components {
              */
             inline?: "markup" | "data_uri";
             /**
-             * @description With the ledger
+             * @description With the ledger, which reads the finished picture back
              * @default false
              */
             check?: boolean;
@@ -292,7 +292,7 @@ export interface components {
             module_px: number;
             /** @description Pixels left of and above the symbol */
             before_px: number;
-            /** @description Quiet zone as drawn */
+            /** @description Quiet zone as drawn, in modules */
             quiet: number;
             file_bytes: number;
             /** @description What became of pixels that do not divide */
@@ -413,7 +413,6 @@ export interface components {
             data: components["schemas"]["Glyph"][];
             total: number;
             next_cursor: string | null;
-            previous_cursor: string | null;
         };
         Session: {
             user: {
@@ -642,7 +641,7 @@ export interface operations {
                 q?: string;
                 sort?: "-updated_at" | "name";
                 limit?: number;
-                /** @description `next_cursor` or `previous_cursor` of an earlier answer */
+                /** @description `next_cursor` of an earlier answer in the same order */
                 cursor?: string;
             };
             header?: never;

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+arch('arrows point one way: the core and the command line know nothing of the application')
+    ->expect('KeenGlyph')->not->toUse(['App', 'Illuminate', 'Laravel', 'Symfony']);
+
+arch('nothing uses the command line')->expect('KeenGlyph\Cli')->toOnlyBeUsedIn('KeenGlyph\Cli');
+
+arch('models, actions and compositions know nothing of HTTP')
+    ->expect(['App\Models', 'App\Actions', 'App\Composition', 'App\Jobs'])
+    ->not->toUse(['App\Http', 'Illuminate\Http\Request']);
+
+arch('controllers go through actions: they neither draw, read nor query tables themselves')
+    ->expect('App\Http\Controllers')
+    ->not->toUse(['KeenGlyph\Core\Symbol', 'KeenGlyph\Core\Render', 'KeenGlyph\Core\Read', 'Illuminate\Support\Facades\DB']);
+
+arch('classes are final')->expect(['App', 'KeenGlyph\Cli'])->classes()->toBeFinal();
+
+arch('strict types everywhere')->expect(['App', 'KeenGlyph\Cli'])->toUseStrictTypes();
+
+arch('no debugging is left')->expect(['dd', 'dump', 'ray', 'var_dump', 'print_r'])->not->toBeUsed();
+
+it('keeps generated types in step with openapi.yaml', function () {
+    $generated = (string) shell_exec('cd '.escapeshellarg(__DIR__.'/../..').' && npx openapi-typescript openapi/openapi.yaml --default-non-nullable false 2>/dev/null');
+    expect(file_get_contents(__DIR__.'/../../resources/web/api/schema.d.ts'))->toBe($generated);
+});

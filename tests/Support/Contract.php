@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use Illuminate\Testing\TestResponse;
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use PHPUnit\Framework\Assert;
+use Symfony\Component\Yaml\Yaml;
+
+/** openapi.yaml as a contract that answers are held to. */
+final class Contract
+{
+    private const BASE = 'https://fennmoor.example/openapi.json';
+
+    /** @var ?array<string, mixed> */
+    private static ?array $document = null;
+
+    private static ?Validator $validator = null;
+
+    /** @return array<string, mixed> */
+    public static function document(): array
+    {
+        return self::$document ??= Yaml::parseFile(__DIR__.'/../../openapi/openapi.yaml');
+    }
+
+    /** Fails unless path, method, status and media type are in the document and the body follows its schema. */
+    public static function check(string $method, string $uri, TestResponse $response): void
+    {
+        $path = (string) parse_url($uri, PHP_URL_PATH);
+        $template = self::template($path);
+        if ($template === null) {
+            Assert::assertSame(404, $response->status(), "No path for $path in openapi.yaml");
+
+            return;
+        }
+        $operation = self::document()['paths'][$template][strtolower($method)] ?? null;
+        if ($operation === null) {
+            Assert::assertSame(405, $response->status(), "No $method $template in openapi.yaml");
+
+            return;
+        }
+        $status = (string) $response->status();
+        Assert::assertArrayHasKey($status, $operation['responses'], "$method $template does not document $status: ".substr((string) $response->getContent(), 0, 400));
+        $documented = self::resolve($operation['responses'][$status]);
+        $type = strtok((string) $response->headers->get('Content-Type'), ';');
+        if (! isset($documented['content'])) {
+            Assert::assertSame('', (string) $response->getContent());
+
+            return;
+        }
+        Assert::assertArrayHasKey($type, $documented['content'], "$method $template answers $status with $type");
+        if (str_ends_with((string) $type, 'json')) {
+            self::assertFollows($documented['content'][$type]['schema'], (string) $response->getContent(), "$method $template $status");
+        }
+    }
+
+    private static function template(string $path): ?string
+    {
+        foreach (array_keys(self::document()['paths']) as $template) {
+            if (preg_match('#^'.preg_replace('#\\\\\{\w+\\\\\}#', '[^/.]+', preg_quote($template, '#')).'$#', $path) === 1) {
+                return $template;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  array<string, mixed>  $node
+     * @return array<string, mixed>
+     */
+    private static function resolve(array $node): array
+    {
+        if (! isset($node['$ref'])) {
+            return $node;
+        }
+        $found = self::document();
+        foreach (explode('/', substr($node['$ref'], 2)) as $key) {
+            $found = $found[$key];
+        }
+
+        return $found;
+    }
+
+    /** @param  array<string, mixed>  $schema */
+    private static function assertFollows(array $schema, string $body, string $what): void
+    {
+        if (self::$validator === null) {
+            self::$validator = new Validator;
+            $definitions = ['$id' => self::BASE, 'components' => ['schemas' => self::document()['components']['schemas']]];
+            self::$validator->resolver()?->registerRaw((string) json_encode($definitions));
+        }
+        $pointer = isset($schema['$ref']) ? ['$ref' => self::BASE.$schema['$ref']] : $schema;
+        $result = self::$validator->validate(json_decode($body), json_decode((string) json_encode($pointer)));
+        $error = $result->error();
+        Assert::assertNull($error, $error === null ? '' : "$what: ".json_encode((new ErrorFormatter)->format($error)).' in '.substr($body, 0, 600));
+    }
+}
