@@ -258,6 +258,13 @@ const COPIES: { what: CopyKind; title: string }[] = [
           </div>
         </template>
       </KgSheet>
+      <div v-if="otherProblem && drawing" class="alert away" role="alert">
+        <KgVerdict verdict="fails" /><b>{{
+          otherProblem.status === 422 ? 'Not redrawn' : 'The picture is older than the fields'
+        }}</b>
+        <p>{{ otherProblem.message }}</p>
+        <v-btn v-if="otherProblem.status !== 422" @click="retry">Try again</v-btn>
+      </div>
       <aside class="brief" aria-label="Figures">
         <div>
           <span class="note">Symbol</span><b class="fig">{{ version || '–' }}</b>
@@ -428,6 +435,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
   overflow: auto;
 }
 .mid {
+  position: relative;
   display: grid;
   grid-template-rows: 44px minmax(0, 1fr) auto;
   min-width: 0;
@@ -466,6 +474,13 @@ const COPIES: { what: CopyKind; title: string }[] = [
 }
 .bar .say {
   white-space: nowrap;
+}
+.away {
+  position: absolute;
+  left: 36px;
+  right: 16px;
+  top: 80px;
+  z-index: 1;
 }
 .brief {
   display: none;

@@ -1,0 +1,122 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { execFileSync } from 'node:child_process'
+import { compose, ROOT, signIn } from './helpers'
+
+test('only those who signed in come in, and a wrong password is said so', async ({ page }) => {
+  await page.goto('/glyphs')
+  await expect(page).toHaveURL(/\/sign-in\?to=/)
+  await page.getByLabel('Password').fill('guess')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByText('do not match')).toBeVisible()
+  await page.getByLabel('Password').fill('swarm-in-the-oak')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/glyphs$/)
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await page.getByText('Sign out Ines Calder').click()
+  await expect(page).toHaveURL(/\/sign-in$/)
+  await page.goto('/glyphs')
+  await expect(page).toHaveURL(/\/sign-in/)
+})
+
+test('everything can be done by keyboard alone', async ({ page }) => {
+  await page.goto('/sign-in')
+  await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)
+  await page.getByLabel('E-mail').press('Enter')
+  await expect(page).toHaveURL(/\/compose$/)
+  await expect(page.locator('#payload-text')).toBeFocused()
+  await page.keyboard.type('https://fennmoor.example/keys')
+  await expect(page.locator('.enc')).toHaveText('https://fennmoor.example/keys')
+  const reach = async (name: string) => {
+    for (let i = 0; i < 40; i++) {
+      await page.keyboard.press('Tab')
+      const label = await page.evaluate(
+        () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.id,
+      )
+      if (label === name) return
+    }
+    throw new Error(`Tab never reaches ${name}`)
+  }
+  await reach('glyph-name')
+  await page.keyboard.type('By keyboard')
+  await reach('Level M')
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('radio', { name: 'Level Q' })).toBeFocused()
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('By keyboard saved, revision 1')).toBeVisible()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('swarm')
+  await expect(page.getByRole('option', { name: /Swarm hotline/ })).toBeVisible()
+  await expect(page.getByRole('option')).toHaveCount(1)
+  await page.keyboard.press('Enter')
+  await expect(page.locator('#payload-text')).toHaveValue('https://fennmoor.example/swarm')
+})
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`has no accessibility faults that a machine can find, ${scheme}`, async ({ page }, info) => {
+    await page.emulateMedia({ colorScheme: scheme })
+    const faults = async () =>
+      (await new AxeBuilder({ page }).analyze()).violations.map(
+        (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`,
+      )
+    await page.goto('/sign-in')
+    await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)
+    expect(await faults()).toEqual([])
+    await signIn(page)
+    expect(await faults()).toEqual([])
+    await compose(page, 'fennmoor.example/hive/7')
+    expect(await faults()).toEqual([])
+    for (const part of [/Finish/, /Output/]) {
+      await page.getByRole('tab', { name: part }).click()
+      expect(await faults()).toEqual([])
+    }
+    await page
+      .locator('#payload-text')
+      .or(page.getByRole('tab', { name: /Payload/ }))
+      .first()
+      .click()
+    await page.locator('#payload-text').fill('')
+    await page.goto('/glyphs')
+    await expect(page.getByRole('link', { name: 'Jar returns' })).toBeVisible()
+    expect(await faults()).toEqual([])
+    const file = info.outputPath('h.png')
+    execFileSync(`${ROOT}bin/glyph`, ['make', '--text', 'HIVE 7', '--out', file])
+    await page.goto('/read')
+    await page.getByLabel('Choose pictures').setInputFiles(file)
+    await page.getByLabel('Expected text').fill('HIVE 8')
+    await expect(page.getByText('1 of 6 characters differs')).toBeVisible()
+    expect(await faults()).toEqual([])
+  })
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+
+  test('composes, saves and reads without anything running off the side', async ({ page }, info) => {
+    const fits = async () =>
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await signIn(page)
+    await page.locator('#payload-text').fill('https://fennmoor.example/phone')
+    await expect(page.locator('img.picture')).toBeVisible()
+    await fits()
+    await page.getByLabel('Name', { exact: true }).fill('From the phone')
+    await page.getByRole('button', { name: /^Save/ }).click()
+    await expect(page.getByText('From the phone saved, revision 1')).toBeVisible()
+    await page.getByRole('button', { name: /Link rules in order/ }).click()
+    await expect(page.locator('[data-check="round_trip"]')).toBeVisible()
+    await fits()
+    await page.getByRole('button', { name: 'Menu' }).click()
+    await page.getByText('Glyphs', { exact: true }).click()
+    await expect(page.getByRole('link', { name: 'From the phone' })).toBeVisible()
+    await fits()
+    const file = info.outputPath('h.png')
+    execFileSync(`${ROOT}bin/glyph`, ['make', '--text', 'https://fennmoor.example/phone', '--out', file])
+    await page.goto('/read')
+    await page.getByLabel('Choose pictures').setInputFiles(file)
+    await expect(page.locator('[data-test="read-text"]')).toHaveText('https://fennmoor.example/phone')
+    await page.getByRole('tab', { name: /Compare/ }).click()
+    await page.getByLabel('Expected text').fill('https://fennmoor.example/phone')
+    await expect(page.getByText('The same, all 30 characters')).toBeVisible()
+    await fits()
+  })
+})

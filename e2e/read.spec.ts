@@ -1,0 +1,70 @@
+import { expect, test } from '@playwright/test'
+import { execFileSync } from 'node:child_process'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { ROOT, signIn } from './helpers'
+
+test.beforeEach(async ({ page }) => {
+  await signIn(page)
+  await page.goto('/read')
+})
+
+const choose = (page: import('@playwright/test').Page, ...files: string[]) =>
+  page.getByLabel('Choose pictures').setInputFiles(files)
+
+test('answers clearly when there is nothing to read', async ({ page }, info) => {
+  const blank = info.outputPath('blank.png')
+  await page.screenshot({ path: blank })
+  await choose(page, blank)
+  await expect(page.locator('[data-test="unread"]')).toContainText('No symbol was found')
+  const text = info.outputPath('text.png')
+  writeFileSync(text, 'no picture')
+  await choose(page, text)
+  await expect(page.locator('[data-test="unread"]')).toContainText('not a picture')
+  const large = info.outputPath('large.png')
+  writeFileSync(large, Buffer.alloc(10_500_000))
+  await choose(page, large)
+  await expect(page.locator('[data-test="unread"]')).toContainText('10 MB is the most')
+})
+
+test('reads a dropped and a pasted picture, and shows its bytes', async ({ page }, info) => {
+  const file = info.outputPath('h.png')
+  execFileSync(`${ROOT}bin/glyph`, ['make', '--text', 'https://fennmооr.example/', '--out', file])
+  const bytes = Array.from(readFileSync(file))
+  const hand = (kind: 'drop' | 'paste') =>
+    page.evaluate(
+      ([kind, bytes]) => {
+        const transfer = new DataTransfer()
+        transfer.items.add(
+          new File([new Uint8Array(bytes as number[])], `${kind as string}.png`, { type: 'image/png' }),
+        )
+        const target = document.querySelector('.read')!
+        target.dispatchEvent(
+          kind === 'drop'
+            ? new DragEvent('drop', { dataTransfer: transfer, bubbles: true, cancelable: true })
+            : new ClipboardEvent('paste', { clipboardData: transfer, bubbles: true, cancelable: true }),
+        )
+      },
+      [kind, bytes] as const,
+    )
+  await hand('drop')
+  await expect(page.locator('.queue li')).toHaveCount(1)
+  await hand('paste')
+  await expect(page.locator('.queue li')).toHaveCount(2)
+  await expect(page.locator('[data-test="read-text"]')).toHaveText('https://fennmооr.example/')
+  await expect(page.getByText('mixes Latin letters')).toBeVisible()
+  await expect(page.getByLabel('Bytes in hexadecimal')).toContainText('d0')
+  await page.getByRole('button', { name: 'Take paste.png off the list' }).click()
+  await expect(page.locator('.queue li')).toHaveCount(1)
+})
+
+test('reads several pictures at once and lets each be looked at', async ({ page }, info) => {
+  const files = [1, 2, 3].map((n) => {
+    const file = info.outputPath(`hive-${n}.png`)
+    execFileSync(`${ROOT}bin/glyph`, ['make', '--text', `HIVE ${n}`, '--out', file])
+    return file
+  })
+  await choose(page, ...files)
+  await expect(page.locator('.queue li')).toHaveCount(3)
+  await page.getByRole('button', { name: /hive-1\.png.*HIVE 1/ }).click()
+  await expect(page.locator('[data-test="read-text"]')).toHaveText('HIVE 1')
+})

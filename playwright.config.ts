@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test'
+
+/** Runs against an instance that bin/test starts; Debian's Chromium, nothing is downloaded. */
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'var/e2e-results',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  reporter: [['list'], ['junit']],
+  use: {
+    baseURL: process.env.KEEN_GLYPH_URL ?? 'http://127.0.0.1:8080',
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    permissions: ['clipboard-read', 'clipboard-write'],
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--no-first-run',
+      ],
+    },
+  },
+})

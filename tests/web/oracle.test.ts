@@ -1,0 +1,61 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, describe, expect, it } from 'vitest'
+import { openReaders } from './opencv'
+
+const folder = mkdtempSync(join(tmpdir(), 'kg-oracle-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+
+/** Draws with the command line and returns the file. */
+function make(name: string, ...options: string[]): string {
+  const file = join(folder, `${name}.png`)
+  execFileSync('bin/glyph', ['make', ...options, '--out', file])
+  return file
+}
+
+describe('an independent reader', () => {
+  it('reads our PNGs in every version and level', async () => {
+    const read = await openReaders()
+    const unread: string[] = []
+    const wrong: string[] = []
+    for (let version = 1; version <= 40; version++) {
+      for (const level of ['L', 'M', 'Q', 'H']) {
+        const text = version === 1 ? `V1${level}` : `v${version}${level} fennmoor`.slice(0, version === 2 ? 13 : 99)
+        const name = `${version}-${level}`
+        const file = make(name, '--text', text, '--version', String(version), '--level', level, '--module-px', '4')
+        const texts = read(file)
+        if (texts.length === 0) unread.push(name)
+        else if (texts.some((found) => found !== text)) wrong.push(`${name}: ${texts.join(' | ')}`)
+      }
+    }
+    expect(wrong).toEqual([])
+    // It misses a few good symbols by itself; a mistake of ours would take out a whole version or level.
+    expect(unread.length, `unread: ${unread.join(', ')}`).toBeLessThanOrEqual(8)
+    for (let version = 1; version <= 40; version++) {
+      expect(unread.filter((name) => name.startsWith(`${version}-`)).length, `version ${version}`).toBeLessThan(4)
+    }
+  })
+
+  it('reads full symbols of every mode, and colours', async () => {
+    const read = await openReaders()
+    const cases: [string, ...string[]][] = [
+      ['0123456789'.repeat(30), '--level', 'L'],
+      ['HIVE 17-B / APIARY NORTH $%*+-.:', '--level', 'H'],
+      [
+        'https://fennmoor.example/jar/heather-340?batch=H26-07&weight=000340',
+        '--level',
+        'Q',
+        '--dark',
+        '#2B1A0E',
+        '--light',
+        '#FFFAEC',
+      ],
+      ['Köln, Łódź, 蜂蜜', '--level', 'M'],
+    ]
+    for (const [i, [text, ...options]] of cases.entries()) {
+      expect(read(make(`case-${i}`, '--text', text, ...options))).toEqual([text])
+    }
+  })
+})
