@@ -22,7 +22,7 @@ test('a new user makes a link, sees it verified, saves it, takes it, and reads i
   await expect(page.getByText('246 × 246 px')).toBeVisible()
 
   await page.getByLabel('Name', { exact: true }).fill('Hive 7, e2e')
-  await page.getByRole('button', { name: /^Save/ }).first().click()
+  await page.getByRole('button', { name: 'Save Ctrl S' }).click()
   await expect(page.getByText('Hive 7, e2e saved, revision 1')).toBeVisible()
   await expect(page).toHaveURL(/\/compose\/[0-9a-f-]{36}$/)
 
@@ -51,7 +51,7 @@ test('the copied snippets work where they are pasted', async ({ page, context, b
   await signIn(page)
   await page.locator('#payload-text').fill(`${LINK}&it's="<b>`)
   await page.getByRole('tab', { name: /Payload/ }).click()
-  await page.getByRole('button', { name: 'Encode them' }).click()
+  await page.locator('#payload-says').getByRole('button', { name: 'Encode them' }).click()
   const text = await page.locator('#payload-text').inputValue()
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
   await page.getByRole('tab', { name: /Output/ }).click()

@@ -51,9 +51,6 @@ final class AppServiceProvider extends ServiceProvider
         };
         RateLimiter::for('symbols', $perUser(1200));
         RateLimiter::for('glyphs', $perUser(1200));
-        RateLimiter::for('sign-in', static fn (Request $request): array => [
-            Limit::perMinute(10)->by('sign-in '.Str::lower($request->string('email')->toString()).' '.$request->ip()),
-            Limit::perMinute(60)->by('sign-in '.$request->ip()),
-        ]);
+        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(120)->by('sign-in '.$request->ip()));
     }
 }

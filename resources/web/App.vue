@@ -19,7 +19,7 @@ function act(): void {
     <AppFrame v-if="isFramed"><router-view /></AppFrame>
     <router-view v-else />
     <v-snackbar v-model="toast.open">
-      <span role="status">{{ toast.text }}</span>
+      {{ toast.text }}
       <template #actions>
         <v-btn v-if="toast.action" @click="act">{{ toast.action.label }}</v-btn>
         <v-btn v-else aria-label="Close the message" @click="toast.open = false">Close</v-btn>

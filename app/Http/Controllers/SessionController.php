@@ -7,15 +7,20 @@ namespace App\Http\Controllers;
 use App\Http\Problems\Problems;
 use App\Models\User;
 use App\Support\CurrentUser;
+use Illuminate\Http\Exceptions\ThrottleRequestsException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Validation\ValidationException;
 
 /** Signing in and out in the browser. */
 final class SessionController
 {
+    /** Wrong passwords for one account from one address within a minute. */
+    private const TRIES = 8;
+
     public function show(Request $request): JsonResponse
     {
         return new JsonResponse(self::describe(CurrentUser::of($request)));
@@ -30,9 +35,16 @@ final class SessionController
         if (! $request->hasSession()) {
             return Problems::response(400, 'Sessions are for browsers. Programs send a key as “Authorization: Bearer …”.');
         }
-        if (! Auth::guard('web')->attempt(['email' => mb_strtolower(trim($given['email'])), 'password' => $given['password']], true)) {
+        $email = mb_strtolower(trim($given['email']));
+        $tries = 'sign-in '.$email.' '.$request->ip();
+        if (RateLimiter::tooManyAttempts($tries, self::TRIES)) {
+            throw new ThrottleRequestsException(headers: ['Retry-After' => (string) RateLimiter::availableIn($tries)]);
+        }
+        if (! Auth::guard('web')->attempt(['email' => $email, 'password' => $given['password']], true)) {
+            RateLimiter::hit($tries);
             throw ValidationException::withMessages(['password' => ['The e-mail address and the password do not match.']]);
         }
+        RateLimiter::clear($tries);
         $request->session()->regenerate();
         $user = Auth::guard('web')->user();
 

@@ -15,6 +15,7 @@ use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Laravel\Sanctum\Exceptions\MissingAbilityException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Throwable;
 
 /** Every error of the API as problem details (RFC 9457). */
@@ -48,6 +49,7 @@ final class Problems
             $e instanceof ModelNotFoundException => self::response(404, 'There is nothing here by that name.'),
             $e instanceof TokenMismatchException => self::response(419, 'Load the page again and repeat what you did.'),
             $e instanceof PostTooLargeException => self::response(413, 'The request is larger than 10 MB.'),
+            $e instanceof TooManyRequestsHttpException => self::response(429, sprintf('Too many tries in a short time. Wait %d seconds and try again.', self::seconds($e)), $e->getHeaders()),
             $e instanceof HttpExceptionInterface => self::response($e->getStatusCode(), $e->getStatusCode() === 404 ? 'There is nothing here by that name.' : $e->getMessage(), $e->getHeaders()),
             default => self::response(500, 'Something went wrong here. It has been noted; try again.'),
         };
@@ -73,5 +75,12 @@ final class Problems
             [...$headers, 'Content-Type' => 'application/problem+json'],
             JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
         );
+    }
+
+    private static function seconds(TooManyRequestsHttpException $e): int
+    {
+        $wait = $e->getHeaders()['Retry-After'] ?? null;
+
+        return is_numeric($wait) ? (int) $wait : 60;
     }
 }

@@ -72,16 +72,16 @@ defineExpose({ focus: () => input.value?.focus() })
       >
         <template #append-inner><kbd>/</kbd></template>
       </v-text-field>
-      <dl role="radiogroup" aria-label="Kind">
+      <div class="index" role="radiogroup" aria-label="Kind">
         <template v-for="k in shown" :key="k.kind">
-          <dt>{{ k.group }}</dt>
-          <dd>
+          <span class="group">{{ k.group }}</span>
+          <span class="kind">
             <button type="button" role="radio" :aria-checked="fields.kind === k.kind" @click="choose(k.kind)">
               {{ k.name }}
             </button>
-          </dd>
+          </span>
         </template>
-      </dl>
+      </div>
       <p v-if="shown.length === 0" class="note">No kind by that name. Press Esc to clear.</p>
     </div>
 
@@ -177,33 +177,33 @@ defineExpose({ focus: () => input.value?.focus() })
   --v-field-padding-start: 2px;
   --v-field-padding-end: 2px;
 }
-dl {
+.index {
   display: grid;
   grid-template-columns: 52px 1fr;
   row-gap: 1px;
 }
-dt {
+.group {
   font: var(--t-note);
   color: var(--ink-3);
   padding-top: 3px;
 }
-dd {
+.kind {
   display: flex;
   gap: 1px 2px;
   flex-wrap: wrap;
   margin-left: -5px;
 }
-dd button {
+.kind button {
   border: 0;
   background: none;
   padding: 2px 6px;
   border-radius: var(--r);
   font: 500 12.5px/18px var(--font-text);
 }
-dd button:hover {
+.kind button:hover {
   background: var(--bench);
 }
-dd button[aria-checked='true'] {
+.kind button[aria-checked='true'] {
   background: var(--ink);
   color: var(--sheet);
 }
@@ -267,21 +267,21 @@ dd button[aria-checked='true'] {
   .kinds {
     padding: 4px 12px;
   }
-  .kinds dl {
+  .index {
     display: flex;
     gap: 4px;
   }
-  .kinds dt {
+  .group {
     display: none;
   }
   .form,
   .strip {
     padding-inline: 12px;
   }
-  dd button {
+  .kind button {
     padding: 10px 12px;
   }
-  dt {
+  .group {
     padding-top: 11px;
   }
   .offers .kg-btn {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
-import { refDebounced } from '@vueuse/core'
+import { refDebounced, useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useGlyphList } from '@/composables/useGlyphs'
@@ -30,6 +30,14 @@ watch(isOpen, async (open) => {
   setTimeout(() => input.value?.focus())
 })
 watch(entries, () => (at.value = Math.min(at.value, Math.max(0, entries.value.length - 1))))
+
+// Whoever types faster than the dialog opens loses no letter.
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const isLetter = event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey
+  if (!isOpen.value || !isLetter || document.activeElement instanceof HTMLInputElement) return
+  event.preventDefault()
+  words.value += event.key
+})
 
 function move(step: number): void {
   at.value = (at.value + step + entries.value.length) % Math.max(1, entries.value.length)

@@ -65,7 +65,9 @@ const otherProblem = computed(() => (problem.value && problem.value.field('text'
 async function load(): Promise<void> {
   missing.value = ''
   const id = typeof route.params.id === 'string' ? route.params.id : ''
-  if (id !== '' && glyph.value?.id !== id) {
+  // The address changes after the first save as well; then everything stays as it is.
+  if (id !== '' && glyph.value?.id === id) return
+  if (id !== '') {
     try {
       open((await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id } } }))) as Glyph)
     } catch (e) {
@@ -77,7 +79,7 @@ async function load(): Promise<void> {
             ? e.message
             : 'The glyph could not be loaded.'
     }
-  } else if (id === '') {
+  } else {
     start()
     const handed = window.history.state as { text?: unknown; kind?: unknown } | null
     if (typeof handed?.text === 'string') {
@@ -173,6 +175,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
 
 <template>
   <div class="compose">
+    <h1 class="sr">Compose</h1>
     <section class="left panel" aria-label="Composition">
       <div class="parts" role="tablist" aria-label="Parts of the composition">
         <button

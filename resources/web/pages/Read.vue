@@ -151,6 +151,7 @@ function compose(): void {
 
 <template>
   <div class="read" @dragover.prevent="isOver = true" @dragleave.self="isOver = false" @drop.prevent="drop">
+    <h1 class="sr">Read</h1>
     <section class="source panel" aria-label="Pictures">
       <div class="well" :class="{ over: isOver }">
         <KgReadPicture
@@ -235,7 +236,7 @@ function compose(): void {
       <template v-else>
         <div class="dh">
           <div class="grow">
-            <h1>{{ symbol.payload.kind === 'link' ? 'Link' : 'Text' }}</h1>
+            <h2 class="title">{{ symbol.payload.kind === 'link' ? 'Link' : 'Text' }}</h2>
             <p class="note">
               {{ bytes }} bytes, {{ Array.from(symbol.text).length }} characters, read in
               {{ Math.ceil(entry.result?.ms ?? 0) }} ms from {{ entry.name }}
@@ -458,6 +459,9 @@ function compose(): void {
   padding: 10px 20px;
   border-bottom: 1px solid var(--line);
   background: var(--paper);
+}
+.title {
+  font: var(--t-title);
 }
 .steps {
   display: none;

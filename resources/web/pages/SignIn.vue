@@ -21,7 +21,7 @@ const about = useQuery({
   queryFn: () => unwrap(api.GET('/api/v1/about')) as Promise<Schemas['About']>,
 })
 watch(about.data, (known) => {
-  if (known?.demo && email.value === '') {
+  if (known?.demo && email.value === '' && password.value === '') {
     email.value = known.demo.email
     password.value = known.demo.password
   }
