@@ -20,7 +20,7 @@ export default tseslint.config(
   ...vue.configs['flat/recommended'],
   {
     languageOptions: {
-      globals: { ...globals.browser },
+      globals: { ...globals.browser, ...globals.node },
       parserOptions: { parser: tseslint.parser, extraFileExtensions: ['.vue'] },
     },
     rules: {

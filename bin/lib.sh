@@ -172,3 +172,26 @@ load_environment() {
 }
 
 artisan() { as_service php "${JIT[@]}" "$ROOT/artisan" "$@"; }
+
+# A second application beside whatever is running, with its own database and fresh demo data.
+# start_instance NAME LOG: sets INSTANCE_URL; false when it did not start.
+start_instance() {
+  local port
+  port=$(free_port 18080)
+  KEEN_GLYPH_INSTANCE=$1 bash "$ROOT/bin/start" --port "$port" --fresh --yes >"$2" 2>&1 &
+  INSTANCE_PID=$!
+  INSTANCE_URL=http://127.0.0.1:$port
+  for _ in $(seq 1 480); do
+    grep -q '^Ctrl-C' "$2" && return
+    kill -0 "$INSTANCE_PID" 2>/dev/null || return 1
+    sleep 0.5
+  done
+  return 1
+}
+
+stop_instance() {
+  [ -n "${INSTANCE_PID:-}" ] || return 0
+  kill -TERM "$INSTANCE_PID" 2>/dev/null
+  wait "$INSTANCE_PID" 2>/dev/null
+  INSTANCE_PID=
+}

@@ -12,9 +12,11 @@ test.beforeEach(async ({ page }) => {
 const choose = (page: import('@playwright/test').Page, ...files: string[]) =>
   page.getByLabel('Choose pictures').setInputFiles(files)
 
-test('answers clearly when there is nothing to read', async ({ page }, info) => {
+test('answers clearly when there is nothing to read', async ({ page, context }, info) => {
   const blank = info.outputPath('blank.png')
-  await page.screenshot({ path: blank })
+  const empty = await context.newPage()
+  await empty.setContent('<h1>Extraction day</h1><p>Bring your own frames.</p>')
+  await empty.screenshot({ path: blank })
   await choose(page, blank)
   await expect(page.locator('[data-test="unread"]')).toContainText('No symbol was found')
   const text = info.outputPath('text.png')

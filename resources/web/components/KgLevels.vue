@@ -153,4 +153,15 @@ function move(event: KeyboardEvent, step: number): void {
   background: var(--c);
   transition: left var(--move);
 }
+@media (max-width: 719px) {
+  .levels td {
+    height: 44px;
+  }
+  .gauge {
+    display: none;
+  }
+  .g {
+    grid-template-columns: auto;
+  }
+}
 </style>

@@ -199,7 +199,16 @@ const COPIES: { what: CopyKind; title: string }[] = [
           :contrast="line('contrast')"
           :quiet="line('quiet_zone')"
         />
-        <ComposeOutput v-else v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
+        <template v-else>
+          <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
+          <KgLevels
+            v-if="drawing"
+            v-model="fields.level"
+            class="by-hand"
+            :rows="drawing.levels"
+            :left="drawing.symbol.bytes_left"
+          />
+        </template>
       </div>
     </section>
 
@@ -540,7 +549,8 @@ const COPIES: { what: CopyKind; title: string }[] = [
   justify-content: space-between;
 }
 .verdicts,
-.narrow {
+.narrow,
+.by-hand {
   display: none;
 }
 
@@ -599,6 +609,9 @@ const COPIES: { what: CopyKind; title: string }[] = [
   }
   .levels {
     display: none;
+  }
+  .by-hand {
+    display: table;
   }
   .left {
     grid-row: 3;

@@ -122,18 +122,20 @@ function forget(id: number): void {
   if (current.value?.entry === id) current.value = queue.value[0] ? { entry: queue.value[0].id, symbol: 0 } : null
 }
 
-const verdictOf = (e: Entry) =>
-  e.state === 'reading' ? 'not_run' : e.result && e.result.symbols.length > 0 ? 'holds' : 'fails'
-const wordOf = (e: Entry) =>
-  e.state === 'reading'
-    ? 'Reading'
-    : e.state === 'refused'
-      ? 'Refused'
-      : e.result?.symbols.length
-        ? e.result.symbols.length > 1
-          ? `${e.result.symbols.length} read`
-          : 'Read'
-        : 'Not read'
+const isDoubtful = (e: Entry): boolean =>
+  e.result?.symbols.some((read) => read.payload.problems.some((p) => p.severity === 'error')) ?? false
+const verdictOf = (e: Entry) => {
+  if (e.state === 'reading') return 'not_run'
+  if (e.result === null || e.result.symbols.length === 0) return 'fails'
+  return isDoubtful(e) ? 'marginal' : 'holds'
+}
+const wordOf = (e: Entry): string => {
+  if (e.state === 'reading') return 'Reading'
+  if (e.state === 'refused') return 'Refused'
+  const count = e.result?.symbols.length ?? 0
+  if (count === 0) return 'Not read'
+  return isDoubtful(e) ? 'Look at it' : count > 1 ? `${count} read` : 'Read'
+}
 
 async function copy(): Promise<void> {
   try {
@@ -276,7 +278,7 @@ function compose(): void {
               <h2>Raw bytes</h2>
               <KgHex :base64="symbol.bytes_b64" />
             </div>
-            <div class="says">
+            <div class="says how">
               <h2>How it was read</h2>
               <dl class="facts">
                 <div v-for="fact in facts" :key="fact.name">
@@ -566,7 +568,7 @@ dd {
 @media (max-width: 719px) {
   .read {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto auto;
+    grid-template-rows: max-content max-content;
     overflow: auto;
     align-content: start;
   }
@@ -581,7 +583,7 @@ dd {
     display: none;
   }
   .queue {
-    max-height: 108px;
+    max-height: 147px;
     flex: none;
     border-bottom: 1px solid var(--line);
   }
@@ -642,16 +644,21 @@ dd {
       0 1px 0 var(--sheet);
   }
   .cols {
-    display: block;
+    display: flex;
+    flex-direction: column;
     overflow: visible;
     background: var(--sheet);
   }
   .main-col {
-    padding: 12px 12px 0;
+    display: contents;
   }
+  .main-col > div,
   .rules {
     border: 0;
-    padding: 12px;
+    padding: 12px 12px 0;
+  }
+  .how {
+    order: 1;
   }
   .facts {
     grid-template-columns: repeat(2, 1fr);

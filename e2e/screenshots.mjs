@@ -1,0 +1,103 @@
+import { chromium } from '@playwright/test'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const base = process.env.KEEN_GLYPH_URL
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-quic', '--disable-background-networking'],
+})
+const folder = mkdtempSync(join(tmpdir(), 'kg-shots-'))
+const sticker = join(folder, 'sticker-17-b.png')
+const label = join(folder, 'jar-label.jpg')
+execFileSync('bin/glyph', [
+  'make',
+  '--text',
+  'https://fennmооr.example/jar/heather-340?batch=H25-07',
+  '--level',
+  'Q',
+  '--module-px',
+  '7',
+  '--out',
+  label,
+])
+execFileSync('bin/glyph', [
+  'make',
+  '--text',
+  'HIVE 17-B / APIARY NORTH',
+  '--level',
+  'H',
+  '--module-px',
+  '9',
+  '--out',
+  sticker,
+])
+
+async function open(width, height, colorScheme) {
+  const context = await browser.newContext({
+    baseURL: base,
+    viewport: { width, height },
+    colorScheme,
+    isMobile: width < 720,
+    hasTouch: width < 720,
+  })
+  const page = await context.newPage()
+  await page.goto('/sign-in')
+  await page.waitForFunction(() => document.querySelector('#email')?.value !== '')
+  return page
+}
+
+const save = (page, name) => page.screenshot({ path: `docs/screenshots/${name}.png` })
+const glyph = async (page, name) => {
+  await page.goto('/glyphs')
+  await page.getByRole('link', { name }).click()
+  await page.waitForSelector('img.picture')
+  await page.waitForTimeout(300)
+}
+
+async function read(page) {
+  await page.goto('/read')
+  await page.getByLabel('Choose pictures').setInputFiles([sticker, label])
+  await page.locator('.queue li').nth(1).waitFor()
+  await page.locator('[data-test="read-text"]').waitFor()
+}
+
+for (const scheme of ['light', 'dark']) {
+  const page = await open(1280, 800, scheme)
+  if (scheme === 'light') await save(page, 'sign-in')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.waitForURL('**/compose')
+  await glyph(page, 'Heather honey jar 340 g')
+  await save(page, `compose-${scheme}`)
+  if (scheme === 'light') {
+    await page.getByRole('tab', { name: /Finish/ }).click()
+    await page.getByLabel('Modules', { exact: true }).fill('#C9A75B')
+    await page.getByText('Darken to').waitFor()
+    await save(page, 'compose-finish')
+    await page.getByLabel('Modules', { exact: true }).fill('#2B1A0E')
+    await page.getByRole('tab', { name: /Output/ }).click()
+    await page.waitForTimeout(300)
+    await save(page, 'compose-output')
+  }
+  await page.goto('/glyphs')
+  await page.getByRole('link', { name: 'Jar returns' }).waitFor()
+  await page.waitForTimeout(500)
+  await save(page, `glyphs-${scheme}`)
+  await read(page)
+  await page.getByLabel('Expected text').fill('https://fennmoor.example/jar/heather-340?batch=H26-07')
+  await page.waitForTimeout(300)
+  await save(page, `read-${scheme}`)
+  await page.context().close()
+}
+
+const phone = await open(390, 844, 'light')
+await phone.getByRole('button', { name: 'Sign in' }).click()
+await phone.waitForURL('**/compose')
+await glyph(phone, 'Visitors’ page')
+await save(phone, 'compose-phone')
+await read(phone)
+await save(phone, 'read-phone')
+await browser.close()
+rmSync(folder, { recursive: true })
