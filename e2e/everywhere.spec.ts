@@ -105,7 +105,7 @@ test.describe('on a phone', () => {
     await expect(page.locator('.brief')).toContainText('4-H')
     await fits()
     await page.getByLabel('Name', { exact: true }).fill('From the phone')
-    await page.getByRole('button', { name: /^Save/ }).click()
+    await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByText('From the phone saved, revision 1')).toBeVisible()
     await page.getByRole('button', { name: /Link rules in order/ }).click()
     await expect(page.locator('[data-check="round_trip"]')).toBeVisible()

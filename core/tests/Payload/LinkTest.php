@@ -53,9 +53,17 @@ it('names look-alike letters and where a browser would go', function () {
 it('makes no symbol of what could harm', function (string $link, string $code) {
     expect(Kind::Link->payload($link)->refusal()?->code)->toBe($code);
 })->with([
-    ['javascript:alert(1)', 'dangerous_scheme'], ['JaVaScRiPt:alert(1)', 'dangerous_scheme'], [" java\tscript:alert(1)", 'dangerous_scheme'],
-    ["java\u{00A0}script:alert(1)", 'dangerous_scheme'], ['data:text/html,x', 'dangerous_scheme'], ['file:///etc/passwd', 'dangerous_scheme'],
-    ["https://fennmoor.example/\u{202E}gpj.exe", 'direction_mark'], ["https://fennmoor.example/\x07", 'control'], ["\xFF\xFE", 'not_utf8'], ['', 'empty'], ['   ', 'empty'],
+    'script' => ['javascript:alert(1)', 'dangerous_scheme'],
+    'script in capitals' => ['JaVaScRiPt:alert(1)', 'dangerous_scheme'],
+    'script with a tab in it' => [" java\tscript:alert(1)", 'dangerous_scheme'],
+    'script with a hard space in it' => ["java\u{00A0}script:alert(1)", 'dangerous_scheme'],
+    'data' => ['data:text/html,x', 'dangerous_scheme'],
+    'file' => ['file:///etc/passwd', 'dangerous_scheme'],
+    'direction mark' => ["https://fennmoor.example/\u{202E}gpj.exe", 'direction_mark'],
+    'control character' => ["https://fennmoor.example/\x07", 'control'],
+    'bytes that are no text' => ["\xFF\xFE", 'not_utf8'],
+    'nothing' => ['', 'empty'],
+    'spaces' => ['   ', 'empty'],
 ]);
 
 it('offers changes that mend what they name', function () {
