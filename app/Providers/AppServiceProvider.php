@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Http\Middleware\StartSession;
 use App\Models\Glyph;
 use App\Models\User;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Cache\Factory as CacheFactory;
+use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Request;
+use Illuminate\Session\Middleware\StartSession as BaseStartSession;
+use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
@@ -18,6 +23,15 @@ use Illuminate\Support\Str;
 
 final class AppServiceProvider extends ServiceProvider
 {
+    public function register(): void
+    {
+        // Sanctum names the framework's class, so it is replaced where it is resolved.
+        $this->app->singleton(
+            BaseStartSession::class,
+            static fn (Application $app): StartSession => new StartSession($app->make(SessionManager::class), static fn () => $app->make(CacheFactory::class)),
+        );
+    }
+
     public function boot(): void
     {
         Model::shouldBeStrict(! $this->app->isProduction());

@@ -7,6 +7,7 @@ use App\Models\User;
 use Database\Factories\UserFactory;
 use Database\Seeders\DatabaseSeeder;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Laravel\Sanctum\PersonalAccessToken;
 
 beforeEach(function () {
@@ -21,6 +22,18 @@ it('signs in, says who, and signs out', function () {
     $this->deleteJson('/api/v1/session')->assertNoContent();
     app('auth')->forgetGuards();
     $this->getJson('/api/v1/session')->assertUnauthorized();
+});
+
+it('never lets a request that was under way write the session back', function () {
+    config(['session.driver' => 'database']);
+    $this->postJson('/api/v1/session', ['email' => 'tam@fennmoor.example', 'password' => UserFactory::PASSWORD])->assertCreated();
+    $before = DB::table('sessions')->get()->keyBy('id')->map(fn ($row) => $row->payload)->all();
+    expect($before)->toHaveCount(1);
+    foreach (['/api/v1/session', '/api/v1/glyphs'] as $uri) {
+        expect($this->getJson($uri)->assertOk()->headers->getCookies())->each(fn ($cookie) => $cookie->getName()->not->toBe('keen_glyph_session'));
+    }
+    $this->postJson('/api/v1/symbols', ['text' => 'hive'])->assertOk();
+    expect(DB::table('sessions')->get()->keyBy('id')->map(fn ($row) => $row->payload)->all())->toBe($before);
 });
 
 it('gives nothing away about why signing in failed, and slows guessing down', function () {

@@ -37,21 +37,35 @@ async function needToken(): Promise<void> {
   }
 }
 
+/** Requests under way, kept so that one can be sent again with a newer token. */
+const underWay = new Map<string, Request>()
+
 const token: Middleware = {
-  async onRequest({ request }) {
+  async onRequest({ request, id }) {
     if (request.method !== 'GET') {
       await needToken()
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '')
+      underWay.set(id, request.clone())
     }
     return request
   },
-  onResponse({ response }) {
-    if (response.status === 419) {
+  async onResponse({ response, id }) {
+    const sent = underWay.get(id)
+    underWay.delete(id)
+    if (response.status === 419 && sent !== undefined) {
+      // The session ended meanwhile; a new token is enough when the browser is still remembered.
       document.cookie = 'XSRF-TOKEN=; Max-Age=0; path=/'
+      await needToken()
+      sent.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '')
+      return fetch(sent)
     }
     if (response.status === 401) {
       window.dispatchEvent(new CustomEvent('signed-out'))
     }
+    return undefined
+  },
+  onError({ id }) {
+    underWay.delete(id)
   },
 }
 
