@@ -11,7 +11,8 @@ final class Application
         bin/glyph make (--text T | --bytes-file F | --kind link|text --field url=…|text=…)
                        [--level L|M|Q|H] [--version 1-40] [--mask 0-7]
                        [--module-px N | --size-px N | --size-mm X --dpi D] [--quiet 4] [--dark #hex] [--light #hex]
-                       --out FILE.(svg|png|webp|jpg|txt) [--title T] [--json] [--matrix]
+                       [--finish FILE.json]
+                       --out FILE.(svg|png|webp|jpg|pdf|eps|txt) [--title T] [--json] [--matrix]
         bin/glyph read FILE… [--json] [--symbology qr]
 
         Exit status: 0 in order, 1 not read, 2 called wrongly (the reason is on stderr).

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
-use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\PictureEncoder;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Render\EpsRenderer;
+use KeenGlyph\Core\Render\PdfRenderer;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SvgRenderer;
 use KeenGlyph\Core\Render\TextRenderer;
@@ -25,9 +26,9 @@ use KeenGlyph\Core\Symbol\Version;
 /** `bin/glyph make`: text to a picture and its facts. */
 final class MakeCommand implements Command
 {
-    public const FORMATS = ['svg', 'png', 'webp', 'jpg', 'txt'];
+    public const FORMATS = ['svg', 'png', 'webp', 'jpg', 'pdf', 'eps', 'txt'];
 
-    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'level', 'version', 'mask', 'module-px', 'size-px', 'size-mm', 'dpi', 'quiet', 'dark', 'light', 'out', 'title', 'symbology'];
+    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'level', 'version', 'mask', 'module-px', 'size-px', 'size-mm', 'dpi', 'quiet', 'dark', 'light', 'finish', 'out', 'title', 'symbology'];
 
     private const FLAGS = ['json', 'matrix'];
 
@@ -40,11 +41,7 @@ final class MakeCommand implements Command
         $format = self::format($arguments);
         try {
             $symbol = Encoder::encode(self::text($arguments), self::encodeOptions($arguments));
-            $finish = new Finish(
-                Colour::fromHex($arguments->get('dark') ?? '#000000'),
-                Colour::fromHex($arguments->get('light') ?? '#FFFFFF', 'light'),
-                $arguments->integer('quiet') ?? Finish::QUIET,
-            );
+            $finish = FinishOptions::from($arguments);
             $layout = Layout::of($symbol->matrix->size(), $finish, self::size($arguments));
         } catch (InvalidSymbol|InvalidFinish $e) {
             throw new UsageError($e->getMessage(), 0, $e);
@@ -164,10 +161,13 @@ final class MakeCommand implements Command
 
     private static function picture(string $format, QrSymbol $symbol, Finish $finish, Layout $layout, ?string $title): string
     {
+        $title ??= 'QR code: '.mb_scrub($symbol->text, 'UTF-8');
         $png = static fn (): string => PngRenderer::render($symbol->matrix, $finish, $layout);
 
         return match ($format) {
-            'svg' => SvgRenderer::render($symbol->matrix, $finish, $layout, $title ?? 'QR code: '.mb_scrub($symbol->text, 'UTF-8')),
+            'svg' => SvgRenderer::render($symbol->matrix, $finish, $layout, $title),
+            'pdf' => PdfRenderer::render($symbol->matrix, $finish, $layout, $title),
+            'eps' => EpsRenderer::render($symbol->matrix, $finish, $layout),
             'png' => $png(),
             'webp' => PictureEncoder::webp($png()),
             'jpg' => PictureEncoder::jpeg($png()),

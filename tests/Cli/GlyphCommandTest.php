@@ -43,7 +43,7 @@ it('makes a picture that an independent program draws and it reads back', functi
 });
 
 it('writes every format it names and reads the pixel ones', function () {
-    foreach (['png', 'webp', 'jpg', 'svg', 'txt'] as $format) {
+    foreach (['png', 'webp', 'jpg', 'svg', 'pdf', 'eps', 'txt'] as $format) {
         [$status] = glyph('make', '--text', 'HIVE 17-B', '--module-px', '5', '--out', "$this->folder/h.$format");
         expect($status)->toBe(0)->and(filesize("$this->folder/h.$format"))->toBeGreaterThan(100);
     }
@@ -64,6 +64,15 @@ it('makes a size in millimetres of whole dots', function () {
     [, $out] = glyph('make', '--text', 'hive', '--size-mm', '20', '--dpi', '203', '--json');
     $facts = json_decode($out, true);
     expect($facts['module_px'])->toBe(5)->and($facts['side_mm'])->toBeLessThanOrEqual(20);
+});
+
+it('takes a finish from a file, single options going before it', function () {
+    file_put_contents("$this->folder/label.json", '{"dark": "#2b1a0e", "light": "#FFFAEC", "quiet": 2}');
+    glyph('make', '--text', 'hive', '--finish', "$this->folder/label.json", '--light', '#F4F8F1', '--out', "$this->folder/h.svg");
+    expect(file_get_contents("$this->folder/h.svg"))->toContain('viewBox="-2 -2 25 25"', 'fill="#2B1A0E"', 'fill="#F4F8F1"');
+    file_put_contents("$this->folder/label.json", '{"shape": "round"}');
+    [$status, , $errors] = glyph('make', '--text', 'hive', '--finish', "$this->folder/label.json", '--json');
+    expect($status)->toBe(2)->and($errors)->toContain('“shape”');
 });
 
 it('says 1 when a picture holds no symbol, and still reports the others', function () {
@@ -88,7 +97,7 @@ it('says 2 and why when called wrongly', function (array $words, string $reason)
     [['make', '--json'], 'exactly one of'],
     [['make', '--text', 'a', '--bytes-file', 'b', '--json'], 'exactly one of'],
     [['make', '--text', 'a'], '--out'],
-    [['make', '--text', 'a', '--out', 'x.pdf'], 'svg, png'],
+    [['make', '--text', 'a', '--out', 'x.bmp'], 'svg, png'],
     [['make', '--text', 'a', '--level', 'Z', '--json'], 'no level'],
     [['make', '--text', 'a', '--version', '41', '--json'], '1 to 40'],
     [['make', '--text', 'a', '--mask', '9', '--json'], '0 to 7'],

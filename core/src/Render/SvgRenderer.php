@@ -40,12 +40,8 @@ final class SvgRenderer
     public static function path(ModuleMatrix $matrix): string
     {
         $path = '';
-        foreach ($matrix->rows as $y => $row) {
-            preg_match_all('/1+/', $row, $runs, PREG_OFFSET_CAPTURE);
-            foreach ($runs[0] as [$run, $x]) {
-                $length = strlen($run);
-                $path .= "M$x {$y}h{$length}v1h-{$length}z";
-            }
+        foreach (ModuleRuns::of($matrix) as [$x, $y, $length]) {
+            $path .= "M$x {$y}h{$length}v1h-{$length}z";
         }
 
         return $path;

@@ -6,6 +6,8 @@ use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Render\EpsRenderer;
+use KeenGlyph\Core\Render\PdfRenderer;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SvgRenderer;
 use KeenGlyph\Core\Render\TextRenderer;
@@ -90,6 +92,32 @@ it('writes SVG with one path, a view box in modules and an escaped title', funct
         ->and((string) $xml->title)->toBe("</title><script>alert(1)</script>&\u{FFFD}")
         ->and($svg)->not->toContain('<script');
 });
+
+it('draws PDF and EPS of exactly the asked size, as independent programs see them', function (string $format) {
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7');
+    $finish = new Finish(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
+    $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofMillimetres(30, 300));
+    $file = tempnam(sys_get_temp_dir(), 'kg');
+    file_put_contents($file, $format === 'pdf'
+        ? PdfRenderer::render($symbol->matrix, $finish, $layout, 'Hive 7, (é) \\')
+        : EpsRenderer::render($symbol->matrix, $finish, $layout));
+    exec($format === 'pdf'
+        ? "pdftoppm -r 300 -png -singlefile $file $file"
+        : "gs -q -dSAFER -dBATCH -dNOPAUSE -dEPSCrop -r300 -sDEVICE=png16m -sOutputFile=$file.png $file", $output, $status);
+    expect($status)->toBe(0);
+    $picture = file_get_contents("$file.png");
+    // 300 dots an inch again: as many pixels as the layout has, give or take one of rounding up.
+    expect(abs(getimagesizefromstring($picture)[0] - $layout->sidePx))->toBeLessThanOrEqual(1)
+        ->and(onlyText($picture))->toBe('https://fennmoor.example/hive/7');
+    $middle = $layout->before + 3 * $layout->modulePx + 2;
+    expect(pixelsOf($picture)[$middle][$middle])->toBe('143D2B')->and(pixelsOf($picture)[3][3])->toBe('F4F8F1');
+    if ($format === 'pdf') {
+        expect((string) shell_exec("pdfinfo $file"))->toContain('Hive 7, (é) \\')
+            ->toMatch('/Page size: +'.preg_quote(sprintf('%.2f', $layout->sideMm() / 25.4 * 72), '/').'/');
+    }
+    unlink($file);
+    unlink("$file.png");
+})->with(['pdf', 'eps']);
 
 it('draws two rows of modules on a line of text', function () {
     $text = TextRenderer::render(new ModuleMatrix(['10', '11']), new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 1));
