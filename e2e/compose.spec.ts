@@ -29,6 +29,8 @@ test('says how much fits, and keeps what was typed', async ({ page }) => {
   await page.locator('#payload-text').fill(long)
   await expect(page.locator('#payload-says')).toContainText('2331 at M')
   await expect(page.locator('#payload-text')).toHaveValue(long)
+  await page.getByRole('radio', { name: 'Level L' }).click()
+  await expect(ledger(page, 'round_trip')).toContainText(`${long.length} of ${long.length} bytes`)
 })
 
 test('mends what the ledger finds with one click', async ({ page }) => {

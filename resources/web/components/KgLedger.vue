@@ -80,6 +80,7 @@ li.open {
 }
 .fg {
   text-align: right;
+  white-space: nowrap;
 }
 .sb {
   grid-column: 2 / 3;

@@ -57,7 +57,8 @@ function move(event: KeyboardEvent, step: number): void {
             <span class="pick" />{{ row.level }}
           </button>
         </td>
-        <template v-if="row.fits">
+        <td v-if="row.fits && row.version === null" colspan="4" class="note">–</td>
+        <template v-else-if="row.fits">
           <td class="num">{{ row.version }}</td>
           <td class="num">{{ row.modules }}</td>
           <td>

@@ -21,6 +21,16 @@ import { useToast } from '@/composables/useToast'
 import { counted, grouped } from '@/lib/bytes'
 import { tally } from '@/lib/verdicts'
 
+const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
+  level,
+  fits: true,
+  version: null,
+  modules: null,
+  bits_used: null,
+  bits_available: null,
+  repairable_share: null,
+}))
+
 const route = useRoute()
 const router = useRouter()
 const client = useQueryClient()
@@ -45,7 +55,7 @@ const parts = computed(() => [
   {
     id: 'payload' as const,
     name: 'Payload',
-    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : 'empty',
+    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : fields.text === '' ? 'empty' : 'not drawn',
   },
   { id: 'finish' as const, name: 'Finish', says: line('contrast')?.figure ?? 'two inks' },
   {
@@ -58,6 +68,8 @@ const saveLabel = computed(() => {
   if (glyph.value === null) return 'Save'
   return isDirty.value ? `Save revision ${glyph.value.revision + 1}` : `Revision ${glyph.value.revision} is saved`
 })
+// Without a drawing the levels can still be chosen: a lower one may be what makes the text fit.
+const levels = computed(() => drawing.value?.levels ?? UNKNOWN_LEVELS)
 const version = computed(() => (drawing.value ? `${drawing.value.symbol.version}-${drawing.value.symbol.level}` : ''))
 const otherProblem = computed(() => (problem.value && problem.value.field('text') === undefined ? problem.value : null))
 
@@ -201,13 +213,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
-          <KgLevels
-            v-if="drawing"
-            v-model="fields.level"
-            class="by-hand"
-            :rows="drawing.levels"
-            :left="drawing.symbol.bytes_left"
-          />
+          <KgLevels v-model="fields.level" class="by-hand" :rows="levels" :left="drawing?.symbol.bytes_left ?? null" />
         </template>
       </div>
     </section>
@@ -293,7 +299,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </div>
       </aside>
       <div class="levels">
-        <KgLevels v-if="drawing" v-model="fields.level" :rows="drawing.levels" :left="drawing.symbol.bytes_left" />
+        <KgLevels v-model="fields.level" :rows="levels" :left="drawing?.symbol.bytes_left ?? null" />
       </div>
     </section>
 
@@ -317,7 +323,9 @@ const COPIES: { what: CopyKind; title: string }[] = [
             ><KgVerdict :verdict="c.verdict" /><span class="say" :class="c.verdict">{{ c.words }}</span></span
           >
         </p>
-        <p v-else class="note counts">Checks begin with the first character.</p>
+        <p v-else class="note counts">
+          {{ problem ? 'Nothing is drawn, so nothing is checked.' : 'Checks begin with the first character.' }}
+        </p>
       </div>
       <div class="lines"><KgLedger :lines="ledger" @fix="fix" /></div>
       <div class="acts">

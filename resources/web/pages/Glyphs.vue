@@ -306,8 +306,9 @@ tbody tr:hover td {
   border: 1px solid var(--edge);
   border-radius: var(--r);
   background: var(--sheet);
-  height: 26px;
+  height: 24px;
   padding: 0 7px;
+  margin-top: -3px;
   font: 600 13.5px/19px var(--font-text);
   margin-left: -8px;
 }
