@@ -17,7 +17,7 @@ function swap(): void {
 
 <template>
   <div class="finish">
-    <section>
+    <section class="block">
       <div class="row">
         <h2 class="grow">Inks</h2>
         <v-btn class="bare small" :prepend-icon="mdiSwapVertical" @click="swap">Swap</v-btn>
@@ -29,7 +29,7 @@ function swap(): void {
         ><span class="fig">{{ contrast.figure }}</span>
       </p>
     </section>
-    <section>
+    <section class="block">
       <h2>Quiet zone</h2>
       <KgNumber v-model="fields.quiet" label="Blank margin" unit="modules" :min="0" :max="40" />
       <p v-if="quiet" class="cost">
@@ -41,18 +41,7 @@ function swap(): void {
 </template>
 
 <style scoped>
-section {
-  padding: 12px 16px 14px;
-  border-bottom: 1px solid var(--rule);
-  display: grid;
-  gap: 8px;
-}
 .cost {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font: var(--t-note);
-  color: var(--ink-2);
   padding-left: 100px;
 }
 .small {

@@ -26,7 +26,7 @@ const COPIES = [
 
 <template>
   <div class="output">
-    <section>
+    <section class="block">
       <div class="row">
         <h2 class="grow">Size</h2>
         <KgSlide
@@ -56,7 +56,7 @@ const COPIES = [
         <p v-if="drawing.picture.note" class="note">{{ drawing.picture.note }}</p>
       </template>
     </section>
-    <section>
+    <section class="block">
       <h2>Files</h2>
       <table class="ruled">
         <thead>
@@ -85,7 +85,7 @@ const COPIES = [
       </table>
       <p v-if="drawing" class="file code">{{ stem }}</p>
     </section>
-    <section>
+    <section class="block">
       <h2>Copies</h2>
       <ul>
         <li v-for="c in COPIES" :key="c.what">
@@ -104,19 +104,6 @@ const COPIES = [
 </template>
 
 <style scoped>
-section {
-  padding: 12px 16px 14px;
-  border-bottom: 1px solid var(--rule);
-  display: grid;
-  gap: 8px;
-}
-.cost {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  font: var(--t-note);
-  color: var(--ink-2);
-}
 .small {
   height: 26px !important;
   font-size: 12.5px !important;

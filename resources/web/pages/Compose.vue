@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronUp, mdiContentCopy, mdiDotsHorizontal, mdiTrayArrowDown } from '@mdi/js'
-import { useQueryClient } from '@tanstack/vue-query'
-import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, ref, watch } from 'vue'
-import { onBeforeRouteLeave, onBeforeRouteUpdate, useRoute, useRouter } from 'vue-router'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
 import ComposeFinish from '@/components/ComposeFinish.vue'
 import ComposeOutput from '@/components/ComposeOutput.vue'
@@ -16,8 +14,9 @@ import KgVerdict from '@/components/KgVerdict.vue'
 import { type Composition, useComposition } from '@/composables/useComposition'
 import { useDrawing } from '@/composables/useDrawing'
 import { type CopyKind, useHandOff } from '@/composables/useHandOff'
+import { useLeaveGuard } from '@/composables/useLeaveGuard'
+import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
-import { useToast } from '@/composables/useToast'
 import { counted, grouped } from '@/lib/bytes'
 import { tally } from '@/lib/verdicts'
 
@@ -32,10 +31,9 @@ const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
 }))
 
 const route = useRoute()
-const router = useRouter()
-const client = useQueryClient()
-const { say } = useToast()
-const { fields, glyph, isDirty, body, start, open, settle, snapshot } = useComposition()
+const composition = useComposition()
+const { fields, glyph, isDirty, body, start, open } = composition
+const { save: keep, isSaving, nameProblem } = useSaveGlyph(composition)
 const named = () => ({ ...body(), ...(fields.name.trim() === '' ? {} : { name: fields.name.trim() }) })
 const { drawing, problem, isStale, retry } = useDrawing(named)
 const { download, copy } = useHandOff(named)
@@ -44,9 +42,7 @@ const part = ref<'payload' | 'finish' | 'output'>('payload')
 const zoom = ref<'fit' | 'true'>('fit')
 const isLedgerOpen = ref(false)
 const nameField = ref<HTMLInputElement>()
-const nameProblem = ref('')
 const missing = ref('')
-const isSaving = ref(false)
 
 const ledger = computed(() => drawing.value?.ledger ?? [])
 const counts = computed(() => tally(ledger.value))
@@ -104,40 +100,8 @@ async function load(): Promise<void> {
 watch(() => route.params.id, load, { immediate: true })
 
 async function save(): Promise<void> {
-  nameProblem.value = ''
-  if (fields.name.trim() === '') {
-    nameProblem.value = 'Give the glyph a name.'
-    nameField.value?.focus()
-    return
-  }
-  if (isSaving.value) return
-  isSaving.value = true
-  const sent = snapshot()
-  try {
-    const input = { ...body(), name: fields.name.trim() }
-    const kept = glyph.value
-    const saved = (await (kept === null
-      ? unwrap(
-          api.POST('/api/v1/glyphs', { body: input, params: { header: { 'Idempotency-Key': crypto.randomUUID() } } }),
-        )
-      : unwrap(
-          api.PATCH('/api/v1/glyphs/{glyph}', {
-            params: { path: { glyph: kept.id }, header: { 'If-Match': `"${kept.id}-${kept.revision}"` } },
-            body: input,
-          }),
-        ))) as Glyph
-    settle(sent, saved)
-    await client.invalidateQueries({ queryKey: ['glyphs'] })
-    say(`${saved.name} saved, revision ${saved.revision}`)
-    if (route.params.id !== saved.id) await router.replace(`/compose/${saved.id}`)
-  } catch (e) {
-    if (e instanceof ApiProblem) {
-      nameProblem.value = e.field('name') ?? ''
-      say(e.message)
-    } else throw e
-  } finally {
-    isSaving.value = false
-  }
+  await keep()
+  if (nameProblem.value !== '') nameField.value?.focus()
 }
 
 function fix(set: Record<string, string | number>): void {
@@ -149,33 +113,11 @@ function fix(set: Record<string, string | number>): void {
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
 
-// Leaving with something unsaved asks first, inside the application and when the page closes.
-const leaving = ref<{ to: string } | null>(null)
-let mayLeave = false
-function guard(to: { fullPath: string }): boolean {
-  if (!isDirty.value || mayLeave || fields.text === '') return true
-  leaving.value = { to: to.fullPath }
-  return false
-}
-onBeforeRouteLeave(guard)
-onBeforeRouteUpdate((to) => (to.params.id === glyph.value?.id && to.params.id !== undefined ? true : guard(to)))
-useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
-  if (isDirty.value && fields.text !== '') event.preventDefault()
-})
-async function leave(): Promise<void> {
-  const to = leaving.value?.to
-  leaving.value = null
-  mayLeave = true
-  if (to !== undefined) await router.push(to)
-  mayLeave = false
-}
-async function saveAndLeave(): Promise<void> {
-  const to = leaving.value?.to
-  leaving.value = null
-  await nextTick()
-  await save()
-  if (!isDirty.value && to !== undefined) await router.push(to)
-}
+const isUnsaved = computed(() => isDirty.value && fields.text !== '')
+const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
+  isUnsaved,
+  (id) => id !== undefined && id === glyph.value?.id,
+)
 
 const COPIES: { what: CopyKind; title: string }[] = [
   { what: 'picture', title: 'Picture' },
@@ -253,7 +195,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
       <KgSheet :drawing="drawing" :zoom="zoom" :stale="isStale">
         <template #empty>
-          <div class="none">
+          <div class="blank">
             <div class="box" aria-hidden="true" />
             <div v-if="missing">
               <h2>Not found</h2>
@@ -371,7 +313,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
     </section>
 
-    <v-dialog :model-value="leaving !== null" @update:model-value="leaving = null">
+    <v-dialog :model-value="leavingTo !== null" @update:model-value="stay">
       <div class="sheet-card" role="alertdialog" aria-labelledby="leave-h">
         <h2 id="leave-h">Leave without saving?</h2>
         <p class="note">
@@ -384,308 +326,12 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </p>
         <div class="acts">
           <v-btn class="danger" @click="leave">Leave</v-btn
-          ><v-btn v-if="fields.name.trim() !== ''" @click="saveAndLeave">Save and leave</v-btn
-          ><v-btn class="main" autofocus @click="leaving = null">Stay</v-btn>
+          ><v-btn v-if="fields.name.trim() !== ''" @click="leaveAfter(save)">Save and leave</v-btn
+          ><v-btn class="main" autofocus @click="stay">Stay</v-btn>
         </div>
       </div>
     </v-dialog>
   </div>
 </template>
 
-<style scoped>
-.compose {
-  display: grid;
-  grid-template-columns: 324px minmax(0, 1fr) 316px;
-  height: 100%;
-  min-height: 0;
-}
-.left,
-.right {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-}
-.left {
-  border-right: 1px solid var(--rule);
-}
-.right {
-  border-left: 1px solid var(--rule);
-}
-.parts {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  border-bottom: 1px solid var(--edge);
-  flex: none;
-}
-.parts button {
-  border: 0;
-  border-right: 1px solid var(--rule);
-  background: none;
-  text-align: left;
-  padding: 7px 10px 6px 16px;
-  font: 600 13px/18px var(--font-text);
-  color: var(--ink-2);
-}
-.parts button + button {
-  padding-left: 10px;
-}
-.parts button:last-child {
-  border-right: 0;
-}
-.parts button:focus-visible {
-  outline-offset: -3px;
-}
-.parts small {
-  display: block;
-  font: 400 11px/16px var(--font-code);
-  color: var(--ink-3);
-}
-.parts [aria-selected='true'] {
-  color: var(--ink);
-  background: var(--sheet);
-  box-shadow:
-    inset 0 2px 0 var(--accent),
-    0 1px 0 var(--sheet);
-}
-.part {
-  display: flex;
-  flex-direction: column;
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-}
-.mid {
-  position: relative;
-  display: grid;
-  grid-template-rows: 44px minmax(0, 1fr) auto;
-  min-width: 0;
-  min-height: 0;
-}
-.bar {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  padding: 0 16px;
-  background: var(--paper);
-  border-bottom: 1px solid var(--rule);
-}
-.nm {
-  border: 0;
-  border-bottom: 1px solid transparent;
-  background: none;
-  font: var(--t-title);
-  min-width: 60px;
-  max-width: 330px;
-  field-sizing: content;
-  padding: 2px 0;
-  outline-offset: 3px;
-}
-.nm::placeholder {
-  color: var(--ink-3);
-  opacity: 1;
-}
-.nm:hover,
-.nm[aria-invalid='true'] {
-  border-bottom-color: var(--edge);
-}
-.bar .zoom {
-  align-self: flex-end;
-  flex: none;
-}
-.bar .say {
-  white-space: nowrap;
-}
-.away {
-  position: absolute;
-  left: 36px;
-  right: 16px;
-  top: 80px;
-  z-index: 1;
-}
-.brief {
-  display: none;
-}
-.levels {
-  border-top: 1px solid var(--line);
-  background: var(--paper);
-  min-height: 155px;
-}
-.none {
-  display: flex;
-  gap: 16px;
-  max-width: 420px;
-}
-.none .kg-btn {
-  margin-top: 10px;
-}
-.box {
-  width: 84px;
-  height: 84px;
-  border: 1px dashed var(--edge);
-  flex: none;
-}
-.head {
-  padding: 12px 16px 9px;
-  border-bottom: 1px solid var(--line);
-}
-.counts {
-  gap: 14px;
-  margin-top: 5px;
-  min-height: 16px;
-}
-.counts .row {
-  gap: 6px;
-}
-.lines {
-  flex: 1;
-  overflow: auto;
-  min-height: 0;
-}
-.right > .acts {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-  padding: 10px 16px 12px;
-  border-top: 1px solid var(--line);
-}
-.save {
-  grid-column: 1 / -1;
-  height: 36px !important;
-}
-.save :deep(.v-btn__content) {
-  width: 100%;
-  justify-content: space-between;
-}
-.verdicts,
-.narrow,
-.by-hand {
-  display: none;
-}
-
-@media (max-width: 1099px) and (min-width: 720px) {
-  .compose {
-    grid-template-columns: 300px minmax(0, 1fr);
-    grid-template-rows: minmax(0, 1fr) auto;
-  }
-  .left {
-    grid-row: 1 / 3;
-  }
-  .right {
-    grid-column: 2;
-    border-left: 0;
-    border-top: 1px solid var(--line);
-    max-height: 300px;
-  }
-}
-
-@media (max-width: 719px) {
-  .compose {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto auto minmax(0, 1fr) auto;
-    position: relative;
-  }
-  .mid {
-    grid-row: 1;
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 128px;
-    grid-template-rows: 44px 232px auto;
-    border-bottom: 1px solid var(--line);
-  }
-  .bar {
-    grid-column: 1 / -1;
-    padding: 0 12px;
-  }
-  .bar .zoom {
-    display: none;
-  }
-  .brief {
-    display: grid;
-    background: var(--paper);
-    border-left: 1px solid var(--rule);
-  }
-  .brief div {
-    padding: 8px 12px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .brief div:last-child {
-    border-bottom: 0;
-  }
-  .brief b {
-    display: block;
-    font-size: 13px;
-  }
-  .levels {
-    display: none;
-  }
-  .by-hand {
-    display: table;
-  }
-  .left {
-    grid-row: 3;
-    border-right: 0;
-    background: var(--sheet);
-  }
-  .left .part {
-    padding-bottom: 8px;
-  }
-  .right {
-    display: contents;
-  }
-  .verdicts {
-    grid-row: 2;
-    display: flex;
-    align-items: center;
-    gap: 12px;
-    height: 44px;
-    padding: 0 12px;
-    border: 0;
-    border-bottom: 1px solid var(--line);
-    background: var(--sheet);
-    text-align: left;
-    font: 500 13px/18px var(--font-text);
-  }
-  .verdicts .row {
-    gap: 5px;
-  }
-  .head {
-    display: none;
-  }
-  .lines {
-    display: none;
-  }
-  .opened .lines {
-    display: block;
-    grid-row: 3;
-    background: var(--paper);
-    z-index: 1;
-    overflow: auto;
-  }
-  .opened ~ .left {
-    display: none;
-  }
-  .right > .acts {
-    grid-row: 4;
-    grid-template-columns: 1fr 56px;
-    padding: 8px 12px;
-    background: var(--paper);
-    z-index: 2;
-  }
-  .right > .acts .wide,
-  .key {
-    display: none;
-  }
-  .right > .acts .narrow {
-    display: inline-grid;
-    width: 56px;
-    padding: 0;
-  }
-  .save {
-    grid-column: 1;
-    height: 44px !important;
-  }
-  .save :deep(.v-btn__content) {
-    justify-content: center;
-  }
-}
-</style>
+<style scoped src="./Compose.css"></style>
