@@ -59,7 +59,7 @@ once() {
   local file=$VAR/stamps/$name
   mkdir -p "$VAR/stamps"
   [ "$(cat "$file" 2>/dev/null)" = "$stamp" ] && return
-  "$@"
+  "$@" || return
   printf '%s' "$stamp" >"$file"
 }
 
