@@ -36,6 +36,11 @@ it('keeps every byte of the text, spaces at the ends included', function () {
     expect($answer->json('symbol.text'))->toBe("  hive\n ");
 });
 
+it('writes links and letters as they are', function () {
+    $answer = $this->postJson('/api/v1/symbols', ['text' => 'https://fennmoor.example/蜂蜜']);
+    expect($answer->getContent())->toContain('https://fennmoor.example/蜂蜜');
+});
+
 it('says which field is wrong and what to do', function (array $given, string $field, string $words) {
     $answer = $this->postJson('/api/v1/symbols', ['text' => 'hive', ...$given])->assertUnprocessable();
     expect($answer->headers->get('Content-Type'))->toBe('application/problem+json')

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use Closure;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** The API never redirects to a page: a request that does not ask for a picture is taken to ask for JSON. */
+/** The API never redirects to a page: a request that does not ask for a picture is taken to ask for JSON, and gets it readable. */
 final class AcceptJson
 {
     /** @param  Closure(Request): Response  $next */
@@ -19,6 +20,12 @@ final class AcceptJson
             $request->headers->set('Accept', 'application/json');
         }
 
-        return $next($request);
+        $response = $next($request);
+        if ($response instanceof JsonResponse) {
+            // Links and letters as they are: people read these answers too.
+            $response->setEncodingOptions(JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        }
+
+        return $response;
     }
 }
