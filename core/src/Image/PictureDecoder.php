@@ -41,8 +41,9 @@ final class PictureDecoder
             ));
         }
 
+        $plain = $header->format === 'png' ? PlainPng::decode($bytes) : null;
         try {
-            return self::toPlane($bytes, $header);
+            return $plain ?? self::toPlane($bytes, $header);
         } catch (ImagickException $e) {
             throw new InvalidPicture('The '.strtoupper($header->format).' file is damaged and cannot be decoded.', 0, $e);
         }

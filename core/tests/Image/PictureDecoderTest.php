@@ -2,11 +2,14 @@
 
 declare(strict_types=1);
 
+use KeenGlyph\Core\Finish\Colour;
+use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Image\PictureEncoder;
 use KeenGlyph\Core\Image\PictureHeader;
 use KeenGlyph\Core\Image\PictureLimits;
+use KeenGlyph\Core\Image\PlainPng;
 use KeenGlyph\Core\Symbol\Encoder;
 
 it('knows format and size from the first bytes', function () {
@@ -81,4 +84,52 @@ it('lays transparency on white and respects the orientation of a camera', functi
     expect([$plane->width, $plane->height])->toBe([20, 40])
         ->and(ord($plane->pixels[18]))->toBeLessThan(60)
         ->and(ord($plane->pixels[1]))->toBeGreaterThan(200);
+});
+
+it('decodes our own PNGs as an independent decoder does', function (string $dark, string $light) {
+    $finish = new Finish(Colour::fromHex($dark), Colour::fromHex($light));
+    foreach ([1, 3, 8] as $px) {
+        $png = pngOf(Encoder::encode('https://fennmoor.example/hive/7')->matrix, $px, $finish);
+        $plane = PlainPng::decode($png);
+        expect($plane)->not->toBeNull();
+        $picture = imagecreatefromstring($png);
+        imagepalettetotruecolor($picture);
+        for ($y = 0; $y < $plane->height; $y += 5) {
+            for ($x = 0; $x < $plane->width; $x++) {
+                $colour = imagecolorat($picture, $x, $y);
+                $grey = 0.2126 * ($colour >> 16 & 255) + 0.7152 * ($colour >> 8 & 255) + 0.0722 * ($colour & 255);
+                if (abs($grey - ord($plane->pixels[$y * $plane->width + $x])) > 1) {
+                    $this->fail("Pixel $x, $y differs.");
+                }
+            }
+        }
+    }
+})->with([['#000000', '#FFFFFF'], ['#2B1A0E', '#FFFAEC'], ['#A90D5A', '#00FF00']]);
+
+it('leaves every other PNG, and every damaged one, to the general decoder', function () {
+    $png = pngOf(Encoder::encode('hive')->matrix, 4);
+    $true = imagecreatetruecolor(9, 9);
+    ob_start();
+    imagepng($true);
+    expect(PlainPng::decode((string) ob_get_clean()))->toBeNull();
+    for ($i = 0; $i < 300; $i++) {
+        $damaged = $png;
+        $at = random_int(8, strlen($png) - 1);
+        $damaged[$at] = chr(ord($damaged[$at]) ^ (1 << random_int(0, 7)));
+        expect(PlainPng::decode($damaged))->toBeNull();
+        expect(PlainPng::decode(substr($png, 0, random_int(8, strlen($png) - 1))))->toBeNull();
+    }
+});
+
+it('decodes grey PNGs of every depth alike', function () {
+    foreach ([1, 2, 4, 8] as $depth) {
+        $most = 2 ** $depth - 1;
+        $lines = '';
+        foreach ([0, $most, 1] as $value) {
+            $lines .= "\0".str_repeat(chr((int) bindec(str_repeat(sprintf("%0{$depth}b", $value), intdiv(8, $depth)))), intdiv(16 * $depth, 8));
+        }
+        $chunk = fn (string $type, string $data) => pack('N', strlen($data)).$type.$data.pack('N', crc32($type.$data));
+        $png = "\x89PNG\r\n\x1A\n".$chunk('IHDR', pack('NNCCCCC', 16, 3, $depth, 0, 0, 0, 0)).$chunk('IDAT', (string) gzcompress($lines)).$chunk('IEND', '');
+        expect(PlainPng::decode($png)?->pixels)->toBe(str_repeat("\0", 16).str_repeat("\xFF", 16).str_repeat(chr(intdiv(255, $most)), 16));
+    }
 });
