@@ -2,15 +2,27 @@ import { createRequire } from 'node:module'
 import { readFileSync } from 'node:fs'
 import { PNG } from 'pngjs'
 
-/* eslint-disable-next-line @typescript-eslint/no-explicit-any -- the module ships no usable types for its readers */
-type Cv = any
+interface Mat {
+  delete(): void
+}
+
+/** The little of OpenCV's module that is used here; the package's own types do not know its readers. */
+interface Cv {
+  Mat?: new () => Mat
+  onRuntimeInitialized?: () => void
+  COLOR_RGBA2GRAY: number
+  matFromImageData(picture: { width: number; height: number; data: Uint8ClampedArray }): Mat
+  cvtColor(from: Mat, to: Mat, code: number): void
+  QRCodeDetector: new () => { detectAndDecode(picture: Mat): string }
+  QRCodeDetectorAruco: new () => { detectAndDecode(picture: Mat): string }
+}
 
 /** OpenCV's module object is itself a thenable, so it is handed over in a box and never awaited. */
 async function load(): Promise<{ cv: Cv }> {
-  const cv: Cv = createRequire(import.meta.url)('@techstark/opencv-js')
+  const cv = createRequire(import.meta.url)('@techstark/opencv-js') as Cv
   if (cv.Mat === undefined) {
     await new Promise<void>((resolve) => {
-      cv.onRuntimeInitialized = resolve
+      cv.onRuntimeInitialized = () => resolve()
     })
   }
   return { cv }
@@ -23,11 +35,11 @@ export async function openReaders(): Promise<(file: string) => string[]> {
   return (file) => {
     const { width, height, data } = PNG.sync.read(readFileSync(file))
     const colour = cv.matFromImageData({ width, height, data: new Uint8ClampedArray(data) })
-    const grey = new cv.Mat()
+    const grey = new cv.Mat!()
     cv.cvtColor(colour, grey, cv.COLOR_RGBA2GRAY)
     const texts = readers.map((reader) => {
       try {
-        return reader.detectAndDecode(grey) as string
+        return reader.detectAndDecode(grey)
       } catch {
         return ''
       }
