@@ -88,7 +88,7 @@ final class SaveGlyph
             'quiet' => $composition->finish->quiet,
             'dark' => $composition->finish->dark->hex(),
             'light' => $composition->finish->light->hex(),
-            'version' => $drawing->symbol->version->number,
+            'version' => (int) $drawing->symbol->version->label(),
             'mask' => $drawing->symbol->mask,
             'bytes' => strlen($glyph->text),
         ]);

@@ -17,6 +17,6 @@ final class FileName
         $bare = (string) preg_replace('#^[a-z][a-z0-9+.-]*://(www\.)?#i', '', $name);
         $slug = Str::limit(Str::slug(strtr($bare, './:?=&#_', '        ')), 60, '');
 
-        return sprintf('%s-%d%s-%dpx.%s', $slug === '' ? 'symbol' : trim($slug, '-'), $symbol->version->number, strtolower($symbol->level->value), $layout->sidePx, $format);
+        return sprintf('%s-%s-%dpx.%s', $slug === '' ? 'symbol' : trim($slug, '-'), strtolower(str_replace('-', '', $symbol->designation())), $layout->sidePx, $format);
     }
 }

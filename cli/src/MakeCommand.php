@@ -74,7 +74,7 @@ final class MakeCommand implements Command
 
             return;
         }
-        $output->line(sprintf('%s: version %d-%s, mask %d, %d modules, %d bytes, %d px a module', $arguments->get('out'), $symbol->version->number, $symbol->level->value, $symbol->mask, $symbol->matrix->size(), strlen($symbol->text), $facts['module_px']));
+        $output->line(sprintf('%s: version %s, mask %d, %d modules, %d bytes, %d px a module', $arguments->get('out'), $symbol->designation(), $symbol->mask, $symbol->matrix->size(), strlen($symbol->text), $facts['module_px']));
         if (is_string($facts['note'])) {
             $output->line($facts['note']);
         }

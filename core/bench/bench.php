@@ -18,6 +18,8 @@ use KeenGlyph\Core\Symbol\Capacity;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\LevelTable;
+use KeenGlyph\Core\Symbol\StructuredAppend;
 use KeenGlyph\Core\Symbol\Version;
 
 require __DIR__.'/../vendor/autoload.php';
@@ -52,12 +54,44 @@ $status = function_exists('opcache_get_status') ? opcache_get_status(false) : fa
 $jit = is_array($status) && is_array($status['jit'] ?? null) && ($status['jit']['on'] ?? false) === true;
 printf("PHP %s, JIT %s, milliseconds\n%-34s %8s %8s\n", PHP_VERSION, $jit ? 'on' : 'off', '', 'min', 'median');
 
+/**
+ * The median of OpenCV's encoder on the same texts, in this run; empty when Python's OpenCV is not there.
+ *
+ * @param  list<array{version: int, level: string, text: string, rounds: int}>  $jobs
+ * @return list<float>
+ */
+function openCv(array $jobs): array
+{
+    $process = proc_open(['/usr/bin/python3', __DIR__.'/opencv.py'], [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $pipes);
+    if (! is_resource($process)) {
+        return [];
+    }
+    fwrite($pipes[0], implode("\n", array_map(static fn (array $job): string => json_encode($job, JSON_THROW_ON_ERROR), $jobs)));
+    fclose($pipes[0]);
+    $lines = array_filter(explode("\n", (string) stream_get_contents($pipes[1])));
+
+    return proc_close($process) === 0 ? array_map('floatval', array_values($lines)) : [];
+}
+
 $finish = Finish::plain();
+$jobs = [];
+$ours = [];
 foreach ([[2, Level::L], [7, Level::M], [15, Level::M], [25, Level::M], [40, Level::L]] as [$number, $level]) {
     $version = Version::of($number);
     $text = substr(str_repeat('https://fennmoor.example/Hive-07?x=', 90), 0, Capacity::bytes($version, $level));
-    row("encode $number-{$level->value}, ".strlen($text).' bytes', ...timed(fn () => Encoder::encode($text, new EncodeOptions($level))));
+    $jobs[] = ['version' => $number, 'level' => $level->value, 'text' => $text, 'rounds' => 7];
+    $ours[] = $times = timed(fn () => Encoder::encode($text, new EncodeOptions($level)));
+    row("encode $number-{$level->value}, ".strlen($text).' bytes', ...$times);
 }
+foreach (openCv($jobs) as $i => $theirs) {
+    printf("%-34s %8s %8.2f  %5.1f times ours\n", "  OpenCV, version {$jobs[$i]['version']}", '', $theirs, $theirs / $ours[$i][1]);
+}
+foreach (['address' => 'https://id.fennmoor.example/01/09520123456788?x=ABC&', 'capitals' => 'A1B2 C3', 'Japanese' => '蜂蜜A12びん'] as $name => $base) {
+    $text = mb_strcut(str_repeat($base, 50), 0, 300);
+    row("level table, 300 bytes, $name", ...timed(fn () => LevelTable::of($text)));
+}
+row('encode M4-L, 15 bytes', ...timed(fn () => Encoder::encode('fennmoor/hive/7', new EncodeOptions(Level::L, micro: true))));
+row('append, 4 kB in 4 symbols', ...timed(fn () => StructuredAppend::encode(str_repeat('Fennmoor Heather 340 g; ', 170), 4), 5));
 $matrix = Encoder::encode('https://fennmoor.example/hive/7')->matrix;
 $layout = Layout::of($matrix->size(), $finish, Size::ofSide(600));
 $png = PngRenderer::render($matrix, $finish, $layout);

@@ -26,7 +26,7 @@ final class DrawingResource
 
         return [
             'symbol' => SymbolFacts::of($drawing->symbol),
-            'levels' => LevelTable::of($drawing->symbol->text, $drawing->composition->encoding->version),
+            'levels' => LevelTable::of($drawing->symbol->text, $drawing->composition->encoding),
             'picture' => [
                 'format' => $format,
                 'media_type' => Drawing::mediaType($format),

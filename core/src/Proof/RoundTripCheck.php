@@ -22,9 +22,10 @@ final class RoundTripCheck
         }
         $outcome = (new Reader)->read($plane);
         $ms = (hrtime(true) - $start) / 1e6;
-        $read = ($outcome->readings[0] ?? null)?->symbol->content->bytes;
+        $content = ($outcome->readings[0] ?? null)?->symbol->content;
+        $read = $content?->bytes;
         $total = strlen($text);
-        if ($read === $text && count($outcome->readings) === 1) {
+        if ($content?->says($text) === true && count($outcome->readings) === 1) {
             return new LedgerLine('round_trip', 'Round trip', Verdict::Holds, "$total of $total bytes", sprintf('read back in %d ms', (int) ceil($ms)), 'The finished picture was read back and is the same to the byte.');
         }
         $same = $read === null ? 0 : self::same($text, $read);

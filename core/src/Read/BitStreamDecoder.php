@@ -6,9 +6,10 @@ namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Symbol\BitString;
 use KeenGlyph\Core\Symbol\Mode;
-use KeenGlyph\Core\Symbol\Version;
+use KeenGlyph\Core\Symbol\SymbolVersion;
+use KeenGlyph\Core\Symbol\Units;
 
-/** Data codewords to segments and text, ISO/IEC 18004:2015 7.4 read backwards. */
+/** Data bits to segments and text, ISO/IEC 18004:2015 7.4 read backwards. */
 final class BitStreamDecoder
 {
     /** Character sets of the ECI assignments that occur in practice (AIM ECI register). */
@@ -24,66 +25,100 @@ final class BitStreamDecoder
 
     private ?string $set = null;
 
+    private ?int $eci = null;
+
+    private ?string $fnc1 = null;
+
+    private ?AppendPlace $append = null;
+
+    /** @var array<string, Mode> the version's modes by their indicator */
+    private array $modes = [];
+
+    private int $indicatorBits = 0;
+
     private function __construct(
         private readonly string $bits,
-        private readonly Version $version,
+        private readonly SymbolVersion $version,
     ) {
+        foreach (Mode::cases() as $mode) {
+            $indicator = $version->indicator($mode);
+            if ($indicator !== null) {
+                $this->modes[$indicator] = $mode;
+                $this->indicatorBits = strlen($indicator);
+            }
+        }
     }
 
     /**
-     * @param  string  $codewords  data codewords, corrected
+     * @param  string  $bits  of the corrected data codewords, as '0' and '1'
      *
-     * @throws Unreadable when a segment is cut off or of a mode that is not read here
+     * @throws Unreadable when a segment is cut off or of a mode that does not exist
      */
-    public static function decode(string $codewords, Version $version): Content
+    public static function decode(string $bits, SymbolVersion $version): Content
     {
-        $decoder = new self(BitString::ofBytes($codewords), $version);
+        $decoder = new self($bits, $version);
         $decoder->readSegments();
 
-        return new Content($decoder->text(), implode('', array_column($decoder->parts, 0)), $decoder->segments);
+        return new Content($decoder->text(), implode('', array_column($decoder->parts, 0)), $decoder->segments, $decoder->eci, $decoder->fnc1, $decoder->append, $decoder->parts);
     }
 
     private function readSegments(): void
     {
-        while (strlen($this->bits) - $this->at >= 4) {
+        while (! $this->ends()) {
             $start = $this->at;
-            $indicator = $this->take(4);
-            if ($indicator === 0) {
-                return;
+            $indicator = $this->indicatorBits === 0 ? '' : substr($this->bits, $this->at, $this->indicatorBits);
+            $this->at += $this->indicatorBits;
+            $mode = $this->modes[$indicator] ?? throw new Unreadable(Stage::BitStream, "There is no mode $indicator.");
+            $chars = $this->take($this->version->countBits($mode));
+            if ($mode->carriesText()) {
+                $this->readCharacters($mode, $chars);
+            } else {
+                $this->readWord($mode);
             }
-            if ($indicator === 0b0111) {
-                $this->set = self::ECI[$this->eci()] ?? null;
-                $this->segments[] = ['mode' => 'eci', 'chars' => 0, 'bits' => $this->at - $start];
-
-                continue;
-            }
-            [$mode, $chars, $bytes] = match ($indicator) {
-                0b0001 => ['numeric', $count = $this->count(Mode::Numeric), $this->numeric($count)],
-                0b0010 => ['alphanumeric', $count = $this->count(Mode::Alphanumeric), $this->alphanumeric($count)],
-                0b0100 => ['byte', $count = $this->count(Mode::Byte), $this->bytes($count)],
-                0b1000 => ['kanji', $count = $this->take([8, 10, 12][$this->version->countGroup()]), $this->kanji($count)],
-                default => throw new Unreadable(Stage::BitStream, sprintf('Mode %04b is not read here.', $indicator)),
-            };
-            $this->parts[] = [$bytes, match ($mode) {
-                'kanji' => 'SJIS',
-                'byte' => $this->set,
-                default => 'ASCII',
-            }];
-            $this->segments[] = ['mode' => $mode, 'chars' => $chars, 'bits' => $this->at - $start];
+            $this->segments[] = ['mode' => $mode->value, 'chars' => $chars, 'bits' => $this->at - $start];
         }
+    }
+
+    /** At the terminator, which may be cut short where the symbol is full (7.4.9). */
+    private function ends(): bool
+    {
+        $next = substr($this->bits, $this->at, $this->version->terminatorBits());
+
+        return strlen($next) < max(1, $this->indicatorBits) || trim($next, '0') === '';
+    }
+
+    private function readCharacters(Mode $mode, int $chars): void
+    {
+        $this->parts[] = match ($mode) {
+            Mode::Numeric => [$this->numeric($chars), 'ASCII'],
+            Mode::Alphanumeric => [$this->alphanumeric($chars), 'ASCII'],
+            Mode::Kanji => [$this->kanji($chars), 'SJIS'],
+            default => [$this->bytes($chars), $this->set],
+        };
+    }
+
+    private function readWord(Mode $mode): void
+    {
+        match ($mode) {
+            Mode::Eci => $this->set = self::ECI[$this->eci = $this->eci()] ?? null,
+            Mode::StructuredAppend => $this->append = new AppendPlace($this->take(4), $this->take(4) + 1, $this->take(8)),
+            Mode::Fnc1First => $this->fnc1 = '',
+            default => $this->fnc1 = $this->indicator(),
+        };
+    }
+
+    /** Application indicator after FNC1 in second position (7.4.8.3). */
+    private function indicator(): string
+    {
+        $value = $this->take(8);
+
+        return $value < 100 ? sprintf('%02d', $value) : chr($value - 100);
     }
 
     /** Bytes without a stated set are UTF-8 where they can be, as phones take them, else ISO 8859-1, the standard's default. */
     private function text(): string
     {
-        $unstated = implode('', array_map(static fn (array $part): string => $part[1] === null ? $part[0] : '', $this->parts));
-        $default = mb_check_encoding($unstated, 'UTF-8') ? 'UTF-8' : 'ISO-8859-1';
-        $text = '';
-        foreach ($this->parts as [$bytes, $set]) {
-            $text .= mb_convert_encoding($bytes, 'UTF-8', $set ?? $default);
-        }
-
-        return $text;
+        return Content::textOf($this->parts);
     }
 
     private function take(int $bits): int
@@ -91,15 +126,10 @@ final class BitStreamDecoder
         if ($this->at + $bits > strlen($this->bits)) {
             throw new Unreadable(Stage::BitStream, 'The last segment is cut off.');
         }
-        $value = (int) bindec(substr($this->bits, $this->at, $bits));
+        $value = $bits === 0 ? 0 : (int) bindec(substr($this->bits, $this->at, $bits));
         $this->at += $bits;
 
         return $value;
-    }
-
-    private function count(Mode $mode): int
-    {
-        return $this->take($mode->countBits($this->version));
     }
 
     private function numeric(int $count): string
@@ -128,7 +158,7 @@ final class BitStreamDecoder
             $text .= ($count === 1 ? '' : Mode::ALPHANUMERIC[intdiv($value, 45)]).Mode::ALPHANUMERIC[$value % 45];
         }
 
-        return $text;
+        return $this->fnc1 === null ? $text : strtr($text, ['%%' => '%', '%' => Units::SEPARATOR]);
     }
 
     private function bytes(int $count): string

@@ -30,7 +30,7 @@ final class MatrixDecoder
         $layout = $version->blocks($level);
         [$data, $corrected] = self::correct(self::codewords($matrix, $version, $mask), $layout);
 
-        return new DecodedMatrix($version, $level, $mask, $corrected, $layout->total, BitStreamDecoder::decode($data, $version));
+        return new DecodedMatrix($version, $level, $mask, $corrected, $layout->total, BitStreamDecoder::decode(BitString::ofBytes($data), $version));
     }
 
     private static function version(ModuleMatrix $matrix): Version

@@ -12,6 +12,9 @@ final class Reader
     /** Triples tried before giving up on a tone: regular ones come first, so more would only cost time. */
     private const TRIPLES = 60;
 
+    /** Finder patterns tried for Micro QR Code symbols. */
+    private const MICRO = 6;
+
     public function __construct(
         private readonly Locator $locator = new FlatLocator,
         private readonly Sampler $sampler = new CentreSampler,
@@ -40,6 +43,9 @@ final class Reader
                     $furthest = $result;
                 }
             }
+            if ($readings === []) {
+                $readings = $this->micro($bits, $sighting->finders, $reversed);
+            }
             if ($readings !== []) {
                 return new ReadOutcome($readings, null);
             }
@@ -64,6 +70,33 @@ final class Reader
         }
 
         return false;
+    }
+
+    /**
+     * Micro QR Code symbols, which have one finder pattern each.
+     *
+     * @param  list<FinderPattern>  $finders
+     * @return list<Reading>
+     */
+    private function micro(BitPlane $bits, array $finders, bool $reversed): array
+    {
+        $readings = [];
+        foreach (array_slice($finders, 0, self::MICRO) as $finder) {
+            foreach (MicroLocator::frames($bits, $finder) as $frame) {
+                $matrix = $this->sampler->sample($bits, $frame);
+                foreach ([false, true] as $mirrored) {
+                    try {
+                        $readings[] = new Reading(MicroMatrixDecoder::decode($mirrored ? $matrix->transposed() : $matrix), $frame, $mirrored, $reversed);
+
+                        continue 3;
+                    } catch (Unreadable) {
+                        // Another frame or its mirror image may still be right.
+                    }
+                }
+            }
+        }
+
+        return $readings;
     }
 
     private function attempt(BitPlane $bits, FinderTriple $triple, bool $reversed): Reading|Stage

@@ -6,24 +6,26 @@ namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Read\Reading;
+use KeenGlyph\Core\Symbol\Version;
 
 /** What is known about a symbol that was read, as the command line and the API state it. */
 final class ReadingFacts
 {
     /**
-     * @return array{symbology: string, text: string, bytes_b64: string, version: int, level: string, mask: int, corners: list<array{float, float}>, corrected: int, codewords: int, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, payload: array<string, mixed>}
+     * @return array{symbology: string, text: string, bytes_b64: string, version: int|string, level: ?string, mask: int, corners: list<array{float, float}>, corrected: int, codewords: int, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: ?int, fnc1: ?string, append: ?array{index: int, total: int, parity: int}, payload: array<string, mixed>}
      */
     public static function of(Reading $reading): array
     {
         $symbol = $reading->symbol;
         $text = $symbol->content->text;
+        $append = $symbol->content->append;
 
         return [
-            'symbology' => 'qr',
+            'symbology' => $symbol->version instanceof Version ? 'qr' : 'microqr',
             'text' => $text,
             'bytes_b64' => base64_encode($symbol->content->bytes),
-            'version' => $symbol->version->number,
-            'level' => $symbol->level->value,
+            'version' => SymbolFacts::version($symbol->version),
+            'level' => SymbolFacts::level($symbol->version, $symbol->level),
             'mask' => $symbol->mask,
             'corners' => $reading->frame->corners(),
             'corrected' => $symbol->corrected,
@@ -33,6 +35,9 @@ final class ReadingFacts
             'turned' => $reading->turned(),
             'mirrored' => $reading->mirrored,
             'reversed' => $reading->reversed,
+            'eci' => $symbol->content->eci,
+            'fnc1' => $symbol->content->fnc1,
+            'append' => $append === null ? null : ['index' => $append->index, 'total' => $append->total, 'parity' => $append->parity],
             'payload' => Kind::recognise($text)->payload($text)->toArray(),
         ];
     }

@@ -8,25 +8,30 @@ namespace KeenGlyph\Core\Symbol;
 final class Capacity
 {
     /** Bits for segments, headers included. */
-    public static function bits(Version $version, Level $level): int
+    public static function bits(SymbolVersion $version, Level $level): int
     {
-        return $version->blocks($level)->dataCodewords() * 8;
+        return $version->capacity($level);
     }
 
     /** Characters that fit when the whole text is one segment of this mode. */
-    public static function characters(Version $version, Level $level, Mode $mode): int
+    public static function characters(SymbolVersion $version, Level $level, Mode $mode): int
     {
-        $bits = self::bits($version, $level) - 4 - $mode->countBits($version);
+        $bits = self::bits($version, $level) - strlen((string) $version->indicator($mode)) - $version->countBits($mode);
+        if ($version->indicator($mode) === null || $bits < 0) {
+            return 0;
+        }
 
         return match ($mode) {
             Mode::Numeric => intdiv($bits, 10) * 3 + [0, 0, 0, 0, 1, 1, 1, 2, 2, 2][$bits % 10],
             Mode::Alphanumeric => intdiv($bits, 11) * 2 + ($bits % 11 >= 6 ? 1 : 0),
             Mode::Byte => intdiv($bits, 8),
+            Mode::Kanji => intdiv($bits, 13),
+            default => 0,
         };
     }
 
     /** Bytes that fit when the whole text is one byte segment. */
-    public static function bytes(Version $version, Level $level): int
+    public static function bytes(SymbolVersion $version, Level $level): int
     {
         return self::characters($version, $level, Mode::Byte);
     }

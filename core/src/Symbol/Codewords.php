@@ -9,21 +9,23 @@ final class Codewords
 {
     /**
      * Data codewords: segments, terminator, and pad codewords to the symbol's end (ISO/IEC 18004:2015 7.4.9, 7.4.10).
+     * A last codeword of four bits, as M1 and M3 have it, stands in the low bits of its byte and is padded with zeros.
      *
      * @param  list<Segment>  $segments  together no longer than the symbol holds
      */
-    public static function data(array $segments, Version $version, Level $level): string
+    public static function data(array $segments, SymbolVersion $version, Level $level): string
     {
         $bits = '';
         foreach ($segments as $segment) {
             $bits .= $segment->toBitString($version);
         }
         $capacity = Capacity::bits($version, $level);
-        $bits .= str_repeat('0', min(4, $capacity - strlen($bits)));
-        $bytes = BitString::toBytes($bits);
+        $bits .= str_repeat('0', min($version->terminatorBits(), $capacity - strlen($bits)));
+        $half = $capacity % 8 === 0 ? '' : chr((int) bindec(str_pad(substr($bits, $capacity - 4), 4, '0')));
+        $bytes = BitString::toBytes(substr($bits, 0, $capacity - strlen($half) * 4));
         $missing = intdiv($capacity, 8) - strlen($bytes);
 
-        return $bytes.substr(str_repeat("\xEC\x11", intdiv($missing, 2) + 1), 0, $missing);
+        return $bytes.substr(str_repeat("\xEC\x11", intdiv($missing, 2) + 1), 0, $missing).$half;
     }
 
     /** Adds correction codewords block by block and interleaves them all (7.5.2, 7.6). */

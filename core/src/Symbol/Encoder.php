@@ -4,115 +4,90 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Symbol;
 
-/** Text to QR Code symbol, ISO/IEC 18004:2015 clause 7. */
+use LogicException;
+
+/** Text to QR Code or Micro QR Code symbol, ISO/IEC 18004:2015 clause 7. */
 final class Encoder
 {
     /** Digits that the largest symbol holds: nothing longer can fit in any mode. */
     public const MAX_BYTES = 7089;
 
     /**
-     * Encodes bytes (text as UTF-8, without ECI) with the shortest segments, in the smallest version that fits.
+     * Encodes a text with the shortest segments, in the smallest version that fits.
      *
-     * @throws InvalidSymbol for an empty text
+     * @throws InvalidSymbol for an empty text, or one that the character set cannot write
      * @throws TextDoesNotFit when it is too long for the level and version; says how much fits
      */
     public static function encode(string $text, EncodeOptions $options = new EncodeOptions): QrSymbol
     {
-        if ($text === '') {
-            throw new InvalidSymbol('There is no text to encode.');
-        }
-        [$version, $segments] = self::fit($text, $options);
-        $codewords = Codewords::final(
-            Codewords::data($segments, $version, $options->level),
-            $version->blocks($options->level),
-        );
-        [$matrix, $mask] = self::place($codewords, $version, $options);
+        [$version, $level, $segmentation] = self::fit($text, $options);
 
-        return new QrSymbol($text, $version, $options->level, $mask, $segments, $matrix);
+        return self::draw($text, $version, $level, $segmentation->segments($version) ?? [], $options->mask, $segmentation->reason($version));
     }
 
     /**
-     * The smallest version that holds the text, and its segments there.
+     * The smallest version that holds the text, and the level after lifting.
      *
-     * @return array{Version, list<Segment>}
+     * @return array{SymbolVersion, Level, Segmentation}
      *
-     * @throws TextDoesNotFit
+     * @throws InvalidSymbol|TextDoesNotFit
      */
-    public static function fit(string $text, EncodeOptions $options): array
+    public static function fit(string $text, EncodeOptions $options, ?Segmentation $segmentation = null): array
     {
-        $wanted = $options->version?->number;
+        if ($text === '') {
+            throw new InvalidSymbol('There is no text to encode.');
+        }
+        $versions = $options->versions();
+        self::demandLevel($versions, $options->level);
         if (strlen($text) <= self::MAX_BYTES) {
-            foreach ([[1, 9], [10, 26], [27, 40]] as [$first, $last]) {
-                $first = $wanted ?? $first;
-                $last = $wanted ?? $last;
-                $segments = Segmenter::shortest($text, Version::of($first));
-                $bits = array_sum(array_map(static fn (Segment $s): int => $s->bits(Version::of($first)), $segments));
-                for ($number = $first; $number <= $last; $number++) {
-                    $version = Version::of($number);
-                    if ($bits <= Capacity::bits($version, $options->level)) {
-                        return [$version, $segments];
-                    }
-                }
-                if ($wanted !== null) {
-                    break;
+            $segmentation ??= new Segmentation($text, $options);
+            foreach ($versions as $version) {
+                $capacity = $version->capacity($options->level);
+                if ($capacity > 0 && $segmentation->bits($version) <= $capacity) {
+                    return [$version, $options->lift ? self::lifted($version, $options->level, $segmentation->bits($version)) : $options->level, $segmentation];
                 }
             }
         }
 
-        throw TextDoesNotFit::in($options->version ?? Version::of(Version::MAX), $options->level, strlen($text));
+        throw TextDoesNotFit::in($versions[count($versions) - 1], $options->level, strlen($text));
     }
 
-    /** @return array{ModuleMatrix, int} the masked symbol and its mask (7.7, 7.8) */
-    private static function place(string $codewords, Version $version, EncodeOptions $options): array
+    /**
+     * Makes the symbol of segments that fit.
+     *
+     * @param  list<Segment>  $segments
+     */
+    public static function draw(string $text, SymbolVersion $version, Level $level, array $segments, ?int $mask, string $reason): QrSymbol
     {
-        $template = SymbolTemplate::of($version);
-        $plane = $template->plane;
-        $transposed = $template->transposed;
-        $stride = $template->stride;
-        $order = $template->order;
-        foreach (str_split(BitString::ofBytes($codewords)) as $i => $bit) {
-            if ($bit === '1') {
-                $place = $order[$i];
-                $plane[$place] = "\1";
-                $transposed[$place % $stride * $stride + intdiv($place, $stride)] = "\1";
-            }
-        }
-        $masks = $options->mask === null ? range(0, MaskPattern::COUNT - 1) : [$options->mask];
-        $best = null;
-        $lowest = PHP_INT_MAX;
-        $chosen = 0;
-        foreach ($masks as $mask) {
-            $masked = self::masked($plane, $template, $options->level, $mask);
-            if (count($masks) === 1) {
-                [$best, $chosen] = [$masked, $mask];
-                break;
-            }
-            $penalty = Penalty::of($masked, self::masked($transposed, $template, $options->level, $mask, true), $version->modules());
-            if ($penalty < $lowest) {
-                [$best, $lowest, $chosen] = [$masked, $penalty, $mask];
-            }
-        }
-        $rows = explode(SymbolTemplate::SEPARATOR, strtr((string) $best, "\0\1", '01'));
-        array_pop($rows);
+        $data = Codewords::data($segments, $version, $level);
+        [$matrix, $mask] = match (true) {
+            $version instanceof Version => Placement::place(Codewords::final($data, $version->blocks($level)), $version, $level, $mask),
+            $version instanceof MicroVersion => MicroPlacement::place($data, $version, $level, $mask),
+            default => throw new LogicException('There are no other versions.'),
+        };
 
-        return [new ModuleMatrix($rows), $chosen];
+        return new QrSymbol($text, $version, $level, $mask, $segments, $matrix, $reason);
     }
 
-    /** The plane with mask and format information. */
-    private static function masked(string $plane, SymbolTemplate $template, Level $level, int $mask, bool $transposed = false): string
+    /** @param  list<SymbolVersion>  $versions */
+    private static function demandLevel(array $versions, Level $level): void
     {
-        $modules = $template->version->modules();
-        $data = $transposed ? $template->dataTransposed : $template->data;
-        $plane ^= MaskPattern::plane($mask, $modules, $transposed) & $data;
-        $bits = FormatInformation::bits($level, $mask);
-        for ($bit = 0; $bit < 15; $bit++) {
-            if ($bits >> $bit & 1) {
-                foreach (FormatInformation::places($bit, $modules) as [$column, $row]) {
-                    $plane[$transposed ? $column * $template->stride + $row : $row * $template->stride + $column] = "\1";
-                }
+        foreach ($versions as $version) {
+            if ($version->capacity($level) > 0) {
+                return;
+            }
+        }
+        throw new InvalidSymbol(count($versions) === 1 ? "Version {$versions[0]->label()} has no level {$level->value}." : "Micro QR Code has no level {$level->value}: choose L, M or Q.");
+    }
+
+    private static function lifted(SymbolVersion $version, Level $level, int $bits): Level
+    {
+        foreach (array_reverse(Level::cases()) as $higher) {
+            if ($version->capacity($higher) >= $bits) {
+                return $higher;
             }
         }
 
-        return $plane;
+        return $level;
     }
 }

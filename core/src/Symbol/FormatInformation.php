@@ -10,13 +10,22 @@ final class FormatInformation
     /** All bits of one copy, bit 14 the most significant: level, mask, BCH(15,5), masked with 101010000010010. */
     public static function bits(Level $level, int $mask): int
     {
-        $data = $level->formatBits() << 3 | $mask;
+        return self::code($level->formatBits() << 3 | $mask) ^ 0x5412;
+    }
+
+    /**
+     * Five bits of data with the ten check bits of the BCH(15,5) code behind them (annex C.2).
+     *
+     * @param  int  $data  0 to 31
+     */
+    public static function code(int $data): int
+    {
         $remainder = $data;
         for ($i = 0; $i < 10; $i++) {
             $remainder = $remainder << 1 ^ ($remainder >> 9) * 0x537;
         }
 
-        return ($data << 10 | $remainder) ^ 0x5412;
+        return $data << 10 | $remainder;
     }
 
     /**

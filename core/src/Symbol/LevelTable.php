@@ -8,27 +8,35 @@ namespace KeenGlyph\Core\Symbol;
 final class LevelTable
 {
     /**
-     * @param  ?Version  $version  as asked of the encoder
-     * @return list<array{level: string, fits: bool, version: ?int, modules: ?int, bits_used: ?int, bits_available: ?int, repairable_share: ?float}> L, M, Q, H
+     * @param  EncodeOptions  $options  as asked of the encoder; its level and lifting do not matter
+     * @return list<array{level: string, fits: bool, version: int|string|null, modules: ?int, bits_used: ?int, bits_available: ?int, repairable_share: ?float}> L, M, Q, H
+     *
+     * @throws InvalidSymbol for an empty text, or one that the character set cannot write
      */
-    public static function of(string $text, ?Version $version = null): array
+    public static function of(string $text, EncodeOptions $options = new EncodeOptions): array
     {
+        if ($text === '') {
+            throw new InvalidSymbol('There is no text to encode.');
+        }
         $rows = [];
+        $segmentation = strlen($text) <= Encoder::MAX_BYTES ? new Segmentation($text, $options) : null;
         foreach (Level::cases() as $level) {
+            $row = ['level' => $level->value, 'fits' => false, 'version' => null, 'modules' => null, 'bits_used' => null, 'bits_available' => null, 'repairable_share' => null];
             try {
-                [$found, $segments] = Encoder::fit($text, new EncodeOptions($level, $version));
-                $rows[] = [
+                [$version] = Encoder::fit($text, new EncodeOptions($level, $options->version, null, $options->set, false, $options->fnc1, $options->micro), $segmentation);
+                $row = [
                     'level' => $level->value,
                     'fits' => true,
-                    'version' => $found->number,
-                    'modules' => $found->modules(),
-                    'bits_used' => array_sum(array_map(static fn (Segment $segment): int => $segment->bits($found), $segments)),
-                    'bits_available' => Capacity::bits($found, $level),
-                    'repairable_share' => round($found->blocks($level)->repairableShare(), 4),
+                    'version' => $version instanceof Version ? $version->number : $version->label(),
+                    'modules' => $version->modules(),
+                    'bits_used' => $segmentation?->bits($version),
+                    'bits_available' => $version->capacity($level),
+                    'repairable_share' => round($version->repairableShare($level), 4),
                 ];
-            } catch (TextDoesNotFit) {
-                $rows[] = ['level' => $level->value, 'fits' => false, 'version' => null, 'modules' => null, 'bits_used' => null, 'bits_available' => null, 'repairable_share' => null];
+            } catch (InvalidSymbol) {
+                // Too long for the level, or no version in question has it: the row says that it does not fit.
             }
+            $rows[] = $row;
         }
 
         return $rows;

@@ -4,33 +4,47 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Symbol;
 
-/** A QR Code symbol with what is known about its making. */
+/** A QR Code or Micro QR Code symbol with what is known about its making. */
 final readonly class QrSymbol
 {
     /**
      * @param  string  $text  the bytes that were encoded
+     * @param  Level  $level  L for M1, which has none
      * @param  list<Segment>  $segments
+     * @param  string  $reason  why the text stands in the character set it stands in
      */
     public function __construct(
         public string $text,
-        public Version $version,
+        public SymbolVersion $version,
         public Level $level,
         public int $mask,
         public array $segments,
         public ModuleMatrix $matrix,
+        public string $reason = '',
     ) {
+    }
+
+    public function isMicro(): bool
+    {
+        return $this->version instanceof MicroVersion;
+    }
+
+    /** Version and level as the standard writes them: "7-M", "M2-L", "M1". */
+    public function designation(): string
+    {
+        return $this->version === MicroVersion::M1 ? 'M1' : $this->version->label().'-'.$this->level->value;
     }
 
     /** Bits of all segments, headers included. */
     public function bitsUsed(): int
     {
-        return array_sum(array_map(fn (Segment $segment): int => $segment->bits($this->version), $this->segments));
+        return Segment::total($this->segments, $this->version);
     }
 
     /** Bits that version and level hold. */
     public function bitsAvailable(): int
     {
-        return Capacity::bits($this->version, $this->level);
+        return $this->version->capacity($this->level);
     }
 
     /** Bytes that could be added to the last segment if it is (or becomes) a byte segment; 0 or more. */
@@ -39,7 +53,11 @@ final readonly class QrSymbol
         $free = $this->bitsAvailable() - $this->bitsUsed();
         $last = $this->segments === [] ? null : $this->segments[count($this->segments) - 1]->mode;
         if ($last !== Mode::Byte) {
-            $free -= 4 + Mode::Byte->countBits($this->version);
+            $indicator = $this->version->indicator(Mode::Byte);
+            if ($indicator === null) {
+                return 0;
+            }
+            $free -= strlen($indicator) + $this->version->countBits(Mode::Byte);
         }
 
         return max(0, intdiv($free, 8));

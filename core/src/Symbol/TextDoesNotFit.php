@@ -9,7 +9,7 @@ final class TextDoesNotFit extends InvalidSymbol
 {
     /**
      * @param  int  $bytes  length of the text in bytes
-     * @param  array{L: int, M: int, Q: int, H: int}  $room  bytes that fit at each level
+     * @param  array{L: int, M: int, Q: int, H: int}  $room  bytes (digits where there is no byte mode) that fit at each level; 0 where the level does not exist
      */
     private function __construct(
         string $message,
@@ -19,23 +19,26 @@ final class TextDoesNotFit extends InvalidSymbol
         parent::__construct($message);
     }
 
-    /** @param  Version  $version the largest version that was allowed */
-    public static function in(Version $version, Level $level, int $bytes): self
+    /** @param  SymbolVersion  $version the largest version that was allowed */
+    public static function in(SymbolVersion $version, Level $level, int $bytes): self
     {
+        $mode = $version->indicator(Mode::Byte) === null ? Mode::Numeric : Mode::Byte;
         $room = [];
+        $words = [];
         foreach (Level::cases() as $case) {
-            $room[$case->value] = Capacity::bytes($version, $case);
+            $room[$case->value] = Capacity::characters($version, $case, $mode);
+            if ($room[$case->value] > 0) {
+                $words[] = sprintf('%d at %s', $room[$case->value], $case->value);
+            }
         }
 
         return new self(sprintf(
-            'The text is %d bytes and does not fit version %d at level %s. Version %2$d holds %d bytes at L, %d at M, %d at Q and %d at H (more if the text is digits or capitals).',
+            'The text is %d bytes and does not fit version %s at level %s. Version %2$s holds %s%s.',
             $bytes,
-            $version->number,
+            $version->label(),
             $level->value,
-            $room['L'],
-            $room['M'],
-            $room['Q'],
-            $room['H'],
+            $mode === Mode::Byte ? 'bytes: ' : 'digits: ',
+            implode(', ', $words).($mode === Mode::Byte ? ' (more if the text is digits or capitals)' : ''),
         ), $bytes, $room);
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Symbol;
 
 /** Version of a QR Code model 2 symbol, 1 to 40 (ISO/IEC 18004:2015 6.3.2). */
-final readonly class Version
+final readonly class Version implements SymbolVersion
 {
     public const MAX = 40;
 
@@ -23,6 +23,11 @@ final readonly class Version
         }
 
         return new self($number);
+    }
+
+    public function label(): string
+    {
+        return (string) $this->number;
     }
 
     /** Modules along a side, without quiet zone: 21 to 177. */
@@ -68,6 +73,39 @@ final readonly class Version
             VersionTable::BLOCKS[$level->value][$this->number - 1],
             VersionTable::CORRECTION_PER_BLOCK[$level->value][$this->number - 1],
         );
+    }
+
+    public function indicator(Mode $mode): string
+    {
+        return sprintf('%04b', $mode->indicator());
+    }
+
+    public function countBits(Mode $mode): int
+    {
+        $group = $this->countGroup();
+
+        return match ($mode) {
+            Mode::Numeric => [10, 12, 14][$group],
+            Mode::Alphanumeric => [9, 11, 13][$group],
+            Mode::Byte => [8, 16, 16][$group],
+            Mode::Kanji => [8, 10, 12][$group],
+            default => 0,
+        };
+    }
+
+    public function capacity(Level $level): int
+    {
+        return $this->blocks($level)->dataCodewords() * 8;
+    }
+
+    public function terminatorBits(): int
+    {
+        return 4;
+    }
+
+    public function repairableShare(Level $level): float
+    {
+        return $this->blocks($level)->repairableShare();
     }
 
     /** Which of the three lengths of character count indicator applies: 0, 1 or 2 (table 3). */

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use KeenGlyph\Core\Read\MatrixDecoder;
 use KeenGlyph\Core\Symbol\Capacity;
 use KeenGlyph\Core\Symbol\Codewords;
 use KeenGlyph\Core\Symbol\EncodeOptions;
@@ -11,14 +12,14 @@ use KeenGlyph\Core\Symbol\InvalidSymbol;
 use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\LevelTable;
 use KeenGlyph\Core\Symbol\Mode;
-use KeenGlyph\Core\Symbol\Segmenter;
+use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\TextDoesNotFit;
 use KeenGlyph\Core\Symbol\Version;
 use KeenGlyph\Core\Symbol\VersionInformation;
 
 it('encodes the worked example of ISO/IEC 18004 annex I codeword for codeword', function () {
     $version = Version::of(1);
-    $data = Codewords::data(Segmenter::shortest('01234567', $version), $version, Level::M);
+    $data = Codewords::data([new Segment(Mode::Numeric, '01234567')], $version, Level::M);
     expect(bin2hex(Codewords::final($data, $version->blocks(Level::M))))
         ->toBe('10200c566180ec11ec11ec11ec11ec11'.'a524d4c1ed36c7872c55');
 
@@ -104,4 +105,33 @@ it('tells what each level costs, as the encoder then makes it', function () {
         }
     }
     expect(array_column(LevelTable::of(str_repeat('7', 3500)), 'fits'))->toBe([true, true, true, false]);
+});
+
+it('lifts the level as far as the version allows', function () {
+    $plain = Encoder::encode('HIVE 7', new EncodeOptions(Level::L));
+    $lifted = Encoder::encode('HIVE 7', new EncodeOptions(Level::L, lift: true));
+    expect($lifted->version)->toEqual($plain->version)->and($lifted->level)->toBe(Level::H)
+        ->and(Encoder::encode(str_repeat('a', 15), new EncodeOptions(Level::L, lift: true))->level)->toBe(Level::L)
+        ->and(Encoder::encode(str_repeat('a', 14), new EncodeOptions(Level::L, lift: true))->level)->toBe(Level::M);
+});
+
+it('carries FNC1 in first and second position', function () {
+    $text = "0109520123456788\x1D10H26%07";
+    $first = MatrixDecoder::decode(Encoder::encode($text, new EncodeOptions(fnc1: Segment::fnc1First()))->matrix)->content;
+    expect($first->fnc1)->toBe('')->and($first->text)->toBe($text);
+    foreach (['37', '00', 'A', 'z'] as $indicator) {
+        $second = MatrixDecoder::decode(Encoder::encode('AA1234BBB112', new EncodeOptions(fnc1: Segment::fnc1Second($indicator)))->matrix)->content;
+        expect($second->fnc1)->toBe($indicator)->and($second->text)->toBe('AA1234BBB112');
+    }
+    expect(fn () => Segment::fnc1Second('123'))->toThrow(InvalidSymbol::class, 'two digits or one letter');
+});
+
+it('writes ECI assignment numbers in one, two and three bytes', function (int $number, string $bits) {
+    expect(Segment::eci($number)->toBitString(Version::of(1)))->toBe('0111'.$bits);
+})->with([[9, '00001001'], [127, '01111111'], [128, '1000000010000000'], [16383, '1011111111111111'], [16384, '110000000100000000000000'], [999999, '110011110100001000111111']]);
+
+it('encodes kanji as the standard’s examples do', function () {
+    // 7.4.6: the Shift JIS values 935F and E4AA become 0D9F and 1AAA.
+    expect((new Segment(Mode::Kanji, "\x93\x5F"))->toBitString(Version::of(1)))->toBe('1000'.'00000001'.'0110110011111')
+        ->and((new Segment(Mode::Kanji, "\xE4\xAA"))->toBitString(Version::of(1)))->toBe('1000'.'00000001'.'1101010101010');
 });
