@@ -50,15 +50,13 @@ final class Placement
     /** The plane with mask and format information. */
     private static function masked(string $plane, SymbolTemplate $template, Level $level, int $mask, bool $transposed = false): string
     {
-        $modules = $template->version->modules();
         $data = $transposed ? $template->dataTransposed : $template->data;
-        $plane ^= MaskPattern::plane($mask, $modules, $transposed) & $data;
+        $plane ^= MaskPattern::plane($mask, $template->version->modules(), $transposed) & $data;
         $bits = FormatInformation::bits($level, $mask);
-        for ($bit = 0; $bit < 15; $bit++) {
+        foreach ($template->formatPlaces[(int) $transposed] as $bit => [$first, $second]) {
             if ($bits >> $bit & 1) {
-                foreach (FormatInformation::places($bit, $modules) as [$column, $row]) {
-                    $plane[$transposed ? $column * $template->stride + $row : $row * $template->stride + $column] = "\1";
-                }
+                $plane[$first] = "\1";
+                $plane[$second] = "\1";
             }
         }
 

@@ -21,6 +21,7 @@ final readonly class SymbolTemplate
      * @param  string  $data  "\1" where a codeword's bit stands, "\0" elsewhere
      * @param  string  $dataTransposed  the same, rows and columns exchanged
      * @param  list<int>  $order  offsets into the plane of all data modules in the order of placement (7.7.3)
+     * @param  array{list<array{int, int}>, list<array{int, int}>}  $formatPlaces  offsets of both copies of each bit of the format information, in the plane and in the transposed one
      */
     private function __construct(
         public Version $version,
@@ -30,6 +31,7 @@ final readonly class SymbolTemplate
         public string $data,
         public string $dataTransposed,
         public array $order,
+        public array $formatPlaces,
     ) {
     }
 
@@ -77,7 +79,23 @@ final readonly class SymbolTemplate
             $data,
             strtr(self::transpose($data, $n), self::SEPARATOR, "\0"),
             self::placementOrder($rows, $n),
+            [self::formatPlaces($n, false), self::formatPlaces($n, true)],
         );
+    }
+
+    /** @return list<array{int, int}> by bit, the least significant first */
+    private static function formatPlaces(int $n, bool $transposed): array
+    {
+        $places = [];
+        for ($bit = 0; $bit < 15; $bit++) {
+            $offsets = array_map(
+                static fn (array $place): int => $transposed ? $place[0] * ($n + 1) + $place[1] : $place[1] * ($n + 1) + $place[0],
+                FormatInformation::places($bit, $n),
+            );
+            $places[] = [$offsets[0], $offsets[1]];
+        }
+
+        return $places;
     }
 
     /** @return list<array{int, int}> column and row of every alignment pattern's centre (annex E) */
