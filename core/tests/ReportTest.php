@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Report\ReadingFacts;
 use KeenGlyph\Core\Report\SymbolFacts;
 use KeenGlyph\Core\Symbol\EncodeOptions;
@@ -37,7 +38,7 @@ it('survives any text as a link, and what it offers is never worse', function ()
         for ($k = random_int(0, 7); $k > 0; $k--) {
             $text .= $pieces[array_rand($pieces)];
         }
-        $payload = Kind::Link->payload($text);
+        $payload = Payloads::parse($text, Kind::Link);
         foreach ($payload->problems as $problem) {
             expect($problem->message)->not->toBe('');
             if ($problem->fixValue !== null && mb_check_encoding($text, 'UTF-8')) {

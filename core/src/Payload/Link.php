@@ -4,164 +4,52 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
-/** Rules for a link that a phone should open in its browser (RFC 3986; host names after UTS 46). */
-final class Link
+/** Link to a page, with campaign tags and merge fields. */
+final class Link implements Grammar
 {
-    /** Schemes that run or expose something on the reader's device instead of opening a page. */
-    private const DANGEROUS = ['javascript', 'vbscript', 'data', 'file', 'blob', 'filesystem', 'about', 'view-source', 'intent', 'content', 'jar', 'chrome'];
+    /** Parameters by which web statistics tell campaigns apart, by the name of our field. */
+    private const TAGS = ['source' => 'utm_source', 'medium' => 'utm_medium', 'campaign' => 'utm_campaign', 'term' => 'utm_term', 'content' => 'utm_content'];
 
-    /** From here on a link makes the symbol coarse to read: 57 modules at level M. */
-    private const LONG = 120;
-
-    /** @return list<Problem> refusals first; empty for a link in order */
-    public static function check(string $text): array
+    public function fields(): array
     {
-        $refused = self::refusal($text);
-        if ($refused !== null) {
-            return [$refused];
-        }
-        if (trim($text) !== $text) {
-            return [self::error('outer_space', 'The link begins or ends with a space; some phones then show it as text.', 'Remove outer spaces', trim($text))];
-        }
-        if (preg_match('/\s/u', $text) === 1) {
-            return [self::error('inner_space', 'A link has no spaces; phones stop reading it at the first one.', 'Write spaces as %20', (string) preg_replace('/\s/u', '%20', $text))];
-        }
-        if (preg_match('#^([a-z][a-z0-9+.-]*):(?!\d+(?:/|$))(//)?#i', $text, $match) !== 1) {
-            return [self::schemeMissing($text)];
-        }
-        $scheme = strtolower($match[1]);
-        if (! in_array($scheme, ['http', 'https'], true)) {
-            return [self::caution('other_scheme', "Not a web page: only a device with an app for “{$scheme}:” can open this.")];
-        }
-        if (($match[2] ?? '') === '') {
-            return [self::error('slashes_missing', "After “{$match[1]}:” come two slashes.", 'Add the slashes', $match[1].'://'.ltrim(substr($text, strlen($match[1]) + 1), '/'))];
-        }
-
-        return [...self::hostProblems($text), ...self::restProblems($text, $scheme)];
+        return [
+            new Field('url', 'Link', FieldType::Link, required: true, help: 'The whole address with https://. Merge fields such as {{email}} are filled in for each recipient.', example: 'https://fennmoor.example/honey/heather'),
+            new Field('source', 'Campaign source', help: 'Where the symbol is seen: utm_source.', example: 'jar-label', advanced: true, max: 200),
+            new Field('medium', 'Campaign medium', help: 'What it is printed on: utm_medium.', example: 'print', advanced: true, max: 200),
+            new Field('campaign', 'Campaign name', help: 'What it is for: utm_campaign.', example: 'heather-2026', advanced: true, max: 200),
+            new Field('term', 'Campaign term', help: 'utm_term.', advanced: true, max: 200),
+            new Field('content', 'Campaign content', help: 'Which of several variants: utm_content.', advanced: true, max: 200),
+        ];
     }
 
-    private static function refusal(string $text): ?Problem
+    public function check(Values $values, Context $context): array
     {
-        $refuse = static fn (string $code, string $message, ?string $label = null, ?string $value = null): Problem => new Problem(Severity::Error, $code, 'url', $message, $label, $value, true);
-        if (trim($text) === '') {
-            return $refuse('empty', 'Type or paste the link.');
-        }
-        if (! mb_check_encoding($text, 'UTF-8')) {
-            return $refuse('not_utf8', 'The link is not valid UTF-8 text.');
-        }
-        if (preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', $text) === 1) {
-            return $refuse('control', 'The link holds an invisible control character.', 'Remove it', (string) preg_replace('/[\x00-\x1F\x7F]/', '', $text));
-        }
-        if (preg_match(PlainText::DIRECTION_MARKS, $text) === 1) {
-            return $refuse('direction_mark', 'The link holds an invisible mark that turns the direction of writing, a way to disguise where it leads.', 'Remove it', (string) preg_replace(PlainText::DIRECTION_MARKS, '', $text));
-        }
-        // Browsers drop tabs and line breaks before they look for the scheme, so this does too.
-        $bare = (string) preg_replace('/[\s\x00-\x20]+/u', '', $text);
-        if (preg_match('/^([a-z][a-z0-9+.-]*):/i', $bare, $match) === 1 && in_array(strtolower($match[1]), self::DANGEROUS, true)) {
-            return $refuse('dangerous_scheme', "“{$match[1]}:” can run code or open files on the reader’s device. No symbol is made of it.");
-        }
-
-        return null;
-    }
-
-    private static function schemeMissing(string $text): Problem
-    {
-        $full = 'https://'.ltrim($text, '/');
-
-        return self::error('scheme_missing', 'Without a scheme a phone shows this as text and opens no page.', "Use $full", $full);
-    }
-
-    /** @return list<Problem> */
-    private static function hostProblems(string $text): array
-    {
-        preg_match('#^https?://(?:([^/?\#@]*)@)?(\[[^\]]*\]|[^/?\#:]*)(?::([^/?\#]*))?#i', $text, $match);
-        $host = $match[2] ?? '';
+        $url = $values->text('url');
         $problems = [];
-        if (($match[1] ?? '') !== '') {
-            $problems[] = self::caution('user_part', 'A name stands before an @ in the address; browsers warn of it or drop it.');
+        $template = MergeFields::blanked($url);
+        foreach (LinkRules::check($template) as $problem) {
+            // An offered value must not lose the merge fields, so it is offered only where there are none.
+            $problems[] = $template === $url ? $problem : new Problem($problem->severity, $problem->code, $problem->field, $problem->message, null, null, $problem->refused);
         }
-        if ($host === '') {
-            return [self::error('host_missing', 'After “//” comes the name of a host, such as fennmoor.example.')];
+        foreach (MergeFields::names($url) as $name) {
+            $problems[] = Problem::error('merge_field', 'url', "The merge field {{{$name}}} is still empty. Give it a value, or make one symbol for each recipient.");
         }
-        if (str_starts_with($host, '[')) {
-            return [...$problems, self::caution('numeric_host', 'The host is a numeric address; it changes when the server moves.')];
-        }
-        if (isset($match[3]) && ($match[3] === '' || ! ctype_digit($match[3]) || (int) $match[3] > 65535)) {
-            $problems[] = self::error('port', "“{$match[3]}” is not a port: 1 to 65535.");
-        }
-        $ascii = idn_to_ascii($host, IDNA_NONTRANSITIONAL_TO_ASCII | IDNA_CHECK_BIDI | IDNA_USE_STD3_RULES, INTL_IDNA_VARIANT_UTS46);
-        if ($ascii === false || strlen($host) > 253) {
-            return [...$problems, self::error('host_invalid', "“{$host}” is not a host name.")];
-        }
-
-        return [...$problems, ...self::lookAlikes($host, $ascii), ...self::reachability($host)];
-    }
-
-    /** @return list<Problem> */
-    private static function lookAlikes(string $host, string $ascii): array
-    {
-        if (preg_match('/[^\x00-\x7F]/', $host) !== 1) {
-            return [];
-        }
-        foreach (explode('.', $host) as $label) {
-            $foreign = preg_match_all('/[\p{Cyrillic}\p{Greek}\p{Armenian}\p{Cherokee}]/u', $label, $match);
-            if ($foreign > 0 && preg_match('/\p{Latin}/u', $label) === 1) {
-                $letters = implode(', ', array_map(static fn (string $letter): string => sprintf('%s U+%04X', $letter, mb_ord($letter)), array_unique($match[0])));
-
-                return [self::error('look_alike', "“{$label}” mixes Latin letters with others that look the same ($letters). A browser goes to $ascii.")];
+        foreach (self::TAGS as $field => $tag) {
+            if ($values->has($field) && preg_match('/[?&]'.$tag.'=/', $url) === 1) {
+                $problems[] = Problem::error('tag_twice', $field, "The link already has $tag. Remove it there, or leave this empty.");
             }
-        }
-
-        return [self::caution('not_ascii_host', "The host has letters outside ASCII: a browser goes to $ascii. Check that it is yours.")];
-    }
-
-    /** @return list<Problem> */
-    private static function reachability(string $host): array
-    {
-        if (filter_var($host, FILTER_VALIDATE_IP) !== false) {
-            $public = filter_var($host, FILTER_VALIDATE_IP, FILTER_FLAG_NO_PRIV_RANGE | FILTER_FLAG_NO_RES_RANGE) !== false;
-
-            return [self::caution('numeric_host', $public ? 'The host is a numeric address; it changes when the server moves.' : 'The address is reached only from inside its own network.')];
-        }
-        if (! str_contains(rtrim($host, '.'), '.')) {
-            return [self::caution('local_host', "“{$host}” has no dot: it is reached only from inside its own network.")];
-        }
-
-        return [];
-    }
-
-    /** @return list<Problem> */
-    private static function restProblems(string $text, string $scheme): array
-    {
-        $problems = [];
-        if ($scheme === 'http') {
-            $problems[] = self::caution('not_encrypted', 'http: is not encrypted; browsers warn before they open it.', 'Use https', 'https'.substr($text, 4));
-        }
-        if (preg_match('/%(?![0-9a-f]{2})/i', $text) === 1) {
-            $problems[] = self::error('percent', 'A % sign must be followed by two hexadecimal digits; write a plain % as %25.', 'Write it as %25', (string) preg_replace('/%(?![0-9a-f]{2})/i', '%25', $text));
-        } elseif (preg_match('/%25[0-9a-f]{2}/i', $text) === 1) {
-            $problems[] = self::caution('encoded_twice', 'A percent-encoding seems to be encoded again (%25…).', 'Undo one encoding', (string) preg_replace('/%25([0-9a-f]{2})/i', '%$1', $text));
-        }
-        $split = strcspn($text, '/?#', strlen($scheme) + 3) + strlen($scheme) + 3;
-        $rest = substr($text, $split);
-        if (preg_match('/[^\x21-\x7E]|["<>\\\\^`{|}]/', $rest) === 1) {
-            $encoded = (string) preg_replace_callback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $m): string => rawurlencode($m[0]), $rest);
-            $problems[] = self::caution('not_encoded', 'Some characters after the host should be percent-encoded.', 'Encode them', substr($text, 0, $split).$encoded);
-        }
-        if (strlen($text) > self::LONG) {
-            $problems[] = self::caution('long', sprintf('%d bytes make a fine-grained symbol. A shorter link reads from farther away.', strlen($text)));
         }
 
         return $problems;
     }
 
-    private static function error(string $code, string $message, ?string $label = null, ?string $value = null): Problem
+    public function write(Values $values, Context $context): string
     {
-        return new Problem(Severity::Error, $code, 'url', $message, $label, $value);
+        return LinkParts::write($values, 'url', self::TAGS);
     }
 
-    private static function caution(string $code, string $message, ?string $label = null, ?string $value = null): Problem
+    public function read(string $text, Context $context): ?array
     {
-        return new Problem(Severity::Caution, $code, 'url', $message, $label, $value);
+        return LinkParts::read($text, array_flip(self::TAGS), 'url', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
     }
 }

@@ -8,7 +8,7 @@ namespace KeenGlyph\Core\Payload;
 final readonly class Payload
 {
     /**
-     * @param  array<string, string>  $fields
+     * @param  array<string, mixed>  $fields
      * @param  list<Problem>  $problems
      */
     public function __construct(
@@ -16,6 +16,7 @@ final readonly class Payload
         public string $text,
         public array $fields,
         public array $problems,
+        public Context $context = new Context,
     ) {
     }
 
@@ -37,7 +38,39 @@ final readonly class Payload
         return array_values(array_filter($this->problems, static fn (Problem $problem): bool => $problem->severity === Severity::Error));
     }
 
-    /** @return array{kind: string, fields: array<string, string>, problems: list<array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, value: string}}>} */
+    /** The text after a problem's offered change; null when it offers none. */
+    public function repaired(Problem $problem): ?string
+    {
+        if ($problem->fixValue === null) {
+            return null;
+        }
+        if ($problem->field === 'text' && $this->kind !== Kind::Text) {
+            return $problem->fixValue;
+        }
+        $fields = $this->fields;
+        foreach ([$problem->field => $problem->fixValue] + $problem->fixFields as $path => $value) {
+            $fields = self::with($fields, explode('.', $path), $value);
+        }
+        $built = Payloads::build($this->kind, $fields, $this->context);
+
+        return $built->text === '' ? null : $built->text;
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $fields
+     * @param  non-empty-list<string>  $path
+     * @return array<array-key, mixed>
+     */
+    private static function with(array $fields, array $path, string $value): array
+    {
+        $name = array_shift($path);
+        $inner = $fields[$name] ?? [];
+        $fields[$name] = $path === [] ? $value : self::with(is_array($inner) ? $inner : [], $path, $value);
+
+        return $fields;
+    }
+
+    /** @return array{kind: string, fields: array<string, mixed>, problems: list<array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, fields: array<string, string>}}>} */
     public function toArray(): array
     {
         return [

@@ -13,6 +13,7 @@ final readonly class Problem
      * @param  ?string  $fixLabel  what the offered change does
      * @param  ?string  $fixValue  the field's value after it
      * @param  bool  $refused  no symbol may be made of this
+     * @param  array<string, string>  $fixFields  further fields that the offered change sets
      */
     public function __construct(
         public Severity $severity,
@@ -22,10 +23,11 @@ final readonly class Problem
         public ?string $fixLabel = null,
         public ?string $fixValue = null,
         public bool $refused = false,
+        public array $fixFields = [],
     ) {
     }
 
-    /** @return array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, value: string}} */
+    /** @return array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, fields: array<string, string>}} */
     public function toArray(): array
     {
         return [
@@ -33,7 +35,23 @@ final readonly class Problem
             'code' => $this->code,
             'field' => $this->field,
             'message' => $this->message,
-            'fix' => $this->fixLabel === null || $this->fixValue === null ? null : ['label' => $this->fixLabel, 'value' => $this->fixValue],
+            'fix' => $this->fixLabel === null || $this->fixValue === null ? null : ['label' => $this->fixLabel, 'fields' => [$this->field => $this->fixValue] + $this->fixFields],
         ];
+    }
+
+    /** The same problem, told of another field. */
+    public function at(string $field): self
+    {
+        return new self($this->severity, $this->code, $field, $this->message, $this->fixLabel, $this->fixValue, $this->refused, $this->fixFields);
+    }
+
+    public static function error(string $code, string $field, string $message, ?string $fixLabel = null, ?string $fixValue = null): self
+    {
+        return new self(Severity::Error, $code, $field, $message, $fixLabel, $fixValue);
+    }
+
+    public static function caution(string $code, string $field, string $message, ?string $fixLabel = null, ?string $fixValue = null): self
+    {
+        return new self(Severity::Caution, $code, $field, $message, $fixLabel, $fixValue);
     }
 }

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Payload;
+use KeenGlyph\Core\Payload\Payloads;
+use KeenGlyph\Core\Read\Content;
 use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -38,7 +41,13 @@ final class ReadingFacts
             'eci' => $symbol->content->eci,
             'fnc1' => $symbol->content->fnc1,
             'append' => $append === null ? null : ['index' => $append->index, 'total' => $append->total, 'parity' => $append->parity],
-            'payload' => Kind::recognise($text)->payload($text)->toArray(),
+            'payload' => self::payload($symbol->content)->toArray(),
         ];
+    }
+
+    /** FNC1 in first position says that the text is made of GS1 elements; anything else is recognised by its form. */
+    private static function payload(Content $content): Payload
+    {
+        return Payloads::parse($content->text, $content->fnc1 === '' ? Kind::Gs1Elements : null);
     }
 }

@@ -3,12 +3,13 @@
 declare(strict_types=1);
 
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Payload\Problem;
 
 /** @return list<string> */
 function codesOf(string $text, Kind $kind = Kind::Link): array
 {
-    return array_map(fn (Problem $problem) => $problem->code, $kind->payload($text)->problems);
+    return array_map(fn (Problem $problem) => $problem->code, Payloads::parse($text, $kind)->problems);
 }
 
 it('has nothing to say about a link in order', function (string $link) {
@@ -18,7 +19,7 @@ it('has nothing to say about a link in order', function (string $link) {
 ]);
 
 it('finds what is wrong and says what to write instead', function (string $link, string $code, ?string $fixed) {
-    $payload = Kind::Link->payload($link);
+    $payload = Payloads::parse($link, Kind::Link);
     $problem = $payload->problems[0];
     expect([$problem->code, $problem->fixValue])->toBe([$code, $fixed]);
 })->with([
@@ -45,13 +46,13 @@ it('finds what is wrong and says what to write instead', function (string $link,
 ]);
 
 it('names look-alike letters and where a browser would go', function () {
-    $problem = Kind::Link->payload('https://id.fennmооr.example')->problems[0];
+    $problem = Payloads::parse('https://id.fennmооr.example', Kind::Link)->problems[0];
     expect($problem->code)->toBe('look_alike')
         ->and($problem->message)->toContain('о U+043E', 'id.xn--fennmr-0qfa.example');
 });
 
 it('makes no symbol of what could harm', function (string $link, string $code) {
-    expect(Kind::Link->payload($link)->refusal()?->code)->toBe($code);
+    expect(Payloads::parse($link, Kind::Link)->refusal()?->code)->toBe($code);
 })->with([
     'script' => ['javascript:alert(1)', 'dangerous_scheme'],
     'script in capitals' => ['JaVaScRiPt:alert(1)', 'dangerous_scheme'],
@@ -68,15 +69,15 @@ it('makes no symbol of what could harm', function (string $link, string $code) {
 
 it('offers changes that mend what they name', function () {
     foreach (['fennmoor.example', ' https://fennmoor.example ', 'https://fennmoor.example/a b', 'http://fennmoor.example', 'https://fennmoor.example/5%', 'https://fennmoor.example/é"'] as $link) {
-        $problem = Kind::Link->payload($link)->problems[0];
+        $problem = Payloads::parse($link, Kind::Link)->problems[0];
         expect(codesOf((string) $problem->fixValue))->not->toContain($problem->code);
     }
 });
 
 it('takes a text for a link only when a phone would open it', function () {
-    expect(Kind::recognise('https://fennmoor.example'))->toBe(Kind::Link)
-        ->and(Kind::recognise('fennmoor.example'))->toBe(Kind::Text)
-        ->and(Kind::recognise('javascript:alert(1)'))->toBe(Kind::Text);
+    expect(Payloads::parse('https://fennmoor.example')->kind)->toBe(Kind::Link)
+        ->and(Payloads::parse('fennmoor.example')->kind)->toBe(Kind::Text)
+        ->and(Payloads::parse('javascript:alert(1)')->kind)->toBe(Kind::Text);
 });
 
 it('warns of what plain text hides', function () {

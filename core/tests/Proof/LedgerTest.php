@@ -7,6 +7,7 @@ use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Proof\ContrastCheck;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
@@ -20,7 +21,7 @@ function ledgerOf(string $text, Finish $finish, Size $size): array
 {
     $symbol = Encoder::encode($text);
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
-    $lines = Ledger::of(Kind::Link->payload($text), $finish, $layout, PngRenderer::render($symbol->matrix, $finish, $layout));
+    $lines = Ledger::of(Payloads::parse($text, Kind::Link), $finish, $layout, PngRenderer::render($symbol->matrix, $finish, $layout));
 
     return array_combine(array_map(fn (LedgerLine $line) => $line->check, $lines), $lines);
 }

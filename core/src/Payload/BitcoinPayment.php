@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Payload;
+
+/** Payment in bitcoin: BIP 21. */
+final class BitcoinPayment implements Grammar
+{
+    private const PARAMETERS = ['amount' => 'amount', 'label' => 'label', 'message' => 'message'];
+
+    public function fields(): array
+    {
+        return [
+            new Field('address', 'Address', required: true, help: 'Copied whole; its check sum is tested.', example: 'bc1qw508d6qejxtdg4y5r3zarvary0c5xw7kv8f3t4', max: 90),
+            new Field('amount', 'Amount', FieldType::Decimal, help: 'In bitcoin, at most eight digits after the point.', example: '0.00042', max: 18),
+            new Field('label', 'Payee', example: 'Fennmoor Honey House', max: 200),
+            new Field('message', 'Message', example: 'Twelve jars of heather honey', max: 300),
+            new Field('extra', 'Kept as found', FieldType::Kept, repeats: true, max: 1000, advanced: true),
+        ];
+    }
+
+    public function check(Values $values, Context $context): array
+    {
+        $problems = Amount::problems($values->text('amount'), 'amount', 8, '21000000');
+        if ($values->has('address') && ! BitcoinAddress::isValid($values->text('address'))) {
+            $problems[] = Problem::error('address_check', 'address', 'The check sum does not fit: a character is wrong or missing. Copy the address again.');
+        }
+        foreach ($values->texts('extra') as $extra) {
+            if (str_starts_with($extra, 'req-')) {
+                $problems[] = Problem::caution('required', 'extra', 'Wallets that do not know “'.explode('=', $extra)[0].'” must refuse this payment.');
+            }
+        }
+
+        return $problems;
+    }
+
+    public function write(Values $values, Context $context): string
+    {
+        $pairs = [];
+        foreach (self::PARAMETERS as $field => $name) {
+            if ($values->has($field)) {
+                $pairs[] = "$name=".rawurlencode($values->text($field));
+            }
+        }
+
+        return Query::append('bitcoin:'.$values->text('address'), [...$pairs, ...$values->texts('extra')]);
+    }
+
+    public function read(string $text, Context $context): ?array
+    {
+        if (preg_match('/^bitcoin:([^?]*)(?:\?(.*))?$/isD', $text, $match) !== 1) {
+            return null;
+        }
+
+        return ['address' => $match[1]] + ParameterList::read(explode('&', $match[2] ?? ''), array_flip(self::PARAMETERS));
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Payload;
+
+/** Number to call: tel URI, RFC 3966. */
+final class Call implements Grammar
+{
+    public function fields(): array
+    {
+        return [
+            new Field('number', 'Number', FieldType::Phone, required: true, help: 'With + and the country code.', example: '+44 20 7946 0123', max: 40),
+            new Field('extension', 'Extension', help: 'Dialled after the call is answered.', example: '7', max: 12, pattern: '[0-9*#]+', advanced: true),
+            new Field('extra', 'Kept as found', FieldType::Kept, repeats: true, max: 200, advanced: true),
+        ];
+    }
+
+    public function check(Values $values, Context $context): array
+    {
+        return PhoneNumber::problems($values->text('number'), 'number', $context);
+    }
+
+    public function write(Values $values, Context $context): string
+    {
+        $text = 'tel:'.PhoneNumber::international($values->text('number'), $context);
+        foreach ([...($values->has('extension') ? ['ext='.$values->text('extension')] : []), ...$values->texts('extra')] as $parameter) {
+            $text .= ";$parameter";
+        }
+
+        return $text;
+    }
+
+    public function read(string $text, Context $context): ?array
+    {
+        if (strncasecmp($text, 'tel:', 4) !== 0) {
+            return null;
+        }
+        $parts = explode(';', substr($text, 4));
+        $fields = ['number' => rawurldecode((string) array_shift($parts))];
+        $extra = [];
+        foreach ($parts as $part) {
+            if (preg_match('/^ext=([0-9*#]+)$/iD', $part, $match) === 1 && ! isset($fields['extension'])) {
+                $fields['extension'] = $match[1];
+            } else {
+                $extra[] = $part;
+            }
+        }
+
+        return $extra === [] ? $fields : $fields + ['extra' => $extra];
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Payload;
+
+use KeenGlyph\Core\Gs1\DigitalLink;
+use KeenGlyph\Core\Gs1\InvalidElements;
+
+/** Product identity that phones open as a page: GS1 Digital Link URI Syntax 1.3. */
+final class Gs1Link implements Grammar
+{
+    public function fields(): array
+    {
+        return [
+            Gs1Values::field(),
+            new Field('domain', 'Resolver', FieldType::Link, help: 'Your own host, perhaps with a path; the workspace’s when empty.', example: 'https://id.fennmoor.example', max: 300),
+            new Field('extra', 'Other parameters', FieldType::Kept, help: 'Kept as they stand, such as linkType=gs1:pip.', repeats: true, max: 500, advanced: true),
+        ];
+    }
+
+    public function check(Values $values, Context $context): array
+    {
+        $problems = Gs1Values::problems($values);
+        foreach ($values->has('domain') ? LinkRules::check(self::domain($values, $context)) : [] as $problem) {
+            $problems[] = $problem->at('domain');
+        }
+        try {
+            DigitalLink::of(Gs1Values::string($values), self::domain($values, $context));
+        } catch (InvalidElements $e) {
+            $problems[] = new Problem(Severity::Error, 'no_key', 'elements', $e->getMessage(), refused: true);
+        }
+        foreach (Gs1Values::string($values)->elements as $i => $element) {
+            if (preg_match('/[\/%?#]/', $element->value) === 1) {
+                $problems[] = Problem::caution('encoded', "elements.$i.value", 'The value has characters that the link writes percent-encoded; some resolvers take them apart wrongly.');
+            }
+        }
+
+        return $problems;
+    }
+
+    public function write(Values $values, Context $context): string
+    {
+        try {
+            return DigitalLink::of(Gs1Values::string($values), self::domain($values, $context), $values->texts('extra'))->uri();
+        } catch (InvalidElements) {
+            // The check says why; there is no text without a key.
+            return '';
+        }
+    }
+
+    public function read(string $text, Context $context): ?array
+    {
+        try {
+            $link = DigitalLink::parse($text);
+        } catch (InvalidElements) {
+            return null;
+        }
+        $fields = ['elements' => Gs1Values::fieldsOf($link->elements->elements)];
+        if ($link->domain !== rtrim($context->gs1Domain, '/')) {
+            $fields['domain'] = $link->domain;
+        }
+
+        return $link->extra === [] ? $fields : $fields + ['extra' => $link->extra];
+    }
+
+    private static function domain(Values $values, Context $context): string
+    {
+        return $values->has('domain') ? $values->text('domain') : $context->gs1Domain;
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Payload;
+
+/** Link to a page that takes a payment, with what the page should know. */
+final class PaymentLink implements Grammar
+{
+    private const PARAMETERS = ['amount' => 'amount', 'currency' => 'currency', 'reference' => 'reference'];
+
+    public function fields(): array
+    {
+        return [
+            new Field('url', 'Payment page', FieldType::Link, required: true, example: 'https://pay.fennmoor.example/honey', max: 1000),
+            new Field('amount', 'Amount', FieldType::Decimal, example: '6.80', max: 13),
+            new Field('currency', 'Currency', help: 'Three letters (ISO 4217).', example: 'GBP', max: 3, pattern: '[A-Z]{3}'),
+            new Field('reference', 'Reference', example: 'JAR-2026-118', max: 100),
+        ];
+    }
+
+    public function check(Values $values, Context $context): array
+    {
+        $currency = $values->text('currency');
+        $problems = [...LinkRules::check($values->text('url')), ...Amount::problems($values->text('amount'), 'amount', Currency::decimals($currency), '9999999999')];
+        if ($currency !== '' && Currency::numeric($currency) === null) {
+            $problems[] = Problem::error('currency', 'currency', "“{$currency}” is no currency of ISO 4217.");
+        }
+        if ($values->has('amount') !== $values->has('currency')) {
+            $problems[] = Problem::error('amount_and_currency', $values->has('amount') ? 'currency' : 'amount', 'An amount and its currency go together.');
+        }
+
+        return $problems;
+    }
+
+    public function write(Values $values, Context $context): string
+    {
+        return LinkParts::write($values, 'url', self::PARAMETERS);
+    }
+
+    public function read(string $text, Context $context): ?array
+    {
+        return LinkParts::read($text, array_flip(self::PARAMETERS), 'url', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
+    }
+}
