@@ -29,7 +29,7 @@ final readonly class DigitalLink
     public static function of(ElementString $elements, string $domain = self::CANONICAL_DOMAIN, array $extra = []): self
     {
         $domain = rtrim(preg_match('#^https?://#i', $domain) === 1 ? $domain : "https://$domain", '/');
-        if (preg_match('#^https?://[^\s/?\#@"<>\\\\]+(?:/[^\s?\#"<>\\\\]*)?$#iD', $domain) !== 1) {
+        if (preg_match('#^https?://(?:[^\s/?\#@"<>\\\\:()\[\]]+|\[[0-9A-Fa-f:.]+\])(?::\d{1,5})?(?:/[^\s?\#"<>\\\\]*)?$#iD', $domain) !== 1) {
             throw new InvalidElements("“{$domain}” cannot begin a link: a host such as id.fennmoor.example, perhaps with a path.");
         }
         if (self::key($elements) === null) {

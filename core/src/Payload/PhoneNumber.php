@@ -39,6 +39,9 @@ final class PhoneNumber
             return [new Problem(Severity::Caution, 'short_number', $path, 'A short number works only in its own country or network.')];
         }
         $parsed = self::parsed($number, $context);
+        if ($parsed === null && str_starts_with(ltrim($number), '+')) {
+            return [new Problem(Severity::Error, 'unknown_country', $path, 'No country code begins so. Check the digits after the +.')];
+        }
         if ($parsed === null) {
             return [self::withoutCountry($number, $path)];
         }

@@ -195,7 +195,7 @@ final class RandomFields
 
     private static function number(): string
     {
-        return self::oneOf('+44207946', '+44131496')."0".random_int(100, 999);
+        return self::oneOf('+44207946', '+44131496').'0'.random_int(100, 999);
     }
 
     private static function email(): string
