@@ -8,14 +8,22 @@ namespace KeenGlyph\Cli;
 final class Application
 {
     private const HELP = <<<'TEXT'
-        bin/glyph make (--text T | --bytes-file F | --kind link|text --field url=…|text=…)
-                       [--level L|M|Q|H] [--version 1-40] [--mask 0-7]
+        bin/glyph make (--text T | --bytes-file F | --kind K --field name=value … [--merge name=value …])
+                       [--symbology qr|microqr|ean13|ean8|upca|upce|itf14|code128|gs1-128|code39]
+                       [--level L|M|Q|H] [--lift] [--version 1-40|M1-M4] [--mask 0-7] [--append 2-16]
+                       [--charset auto|utf-8|iso-8859-1…|shift-jis|bytes] [--fnc1 first|second:AI] [--check] [--bare]
                        [--module-px N | --size-px N | --size-mm X --dpi D] [--quiet 4] [--dark #hex] [--light #hex]
                        [--finish FILE.json]
                        --out FILE.(svg|png|webp|jpg|pdf|eps|txt) [--title T] [--json] [--matrix]
-        bin/glyph read FILE… [--json] [--symbology qr]
+        bin/glyph read FILE… [--json] [--symbology qr,microqr,ean13,ean8,upca,upce,itf14,code128,code39]
+        bin/glyph payload KIND --field name=value … [--merge name=value …] [--json]
+        bin/glyph parse TEXT | --bytes-file F [--kind K] [--json]
+        bin/glyph gs1 '(01)09520123456788(10)H26-07' [--domain https://id.fennmoor.example] [--json]
+        bin/glyph kinds [KIND …] [--json]
 
-        Exit status: 0 in order, 1 not read, 2 called wrongly (the reason is on stderr).
+        Fields within fields are written phones.0.number=…, GS1 elements also '(01)=…'. A name that repeats makes a list.
+
+        Exit status: 0 in order, 1 not read or not valid, 2 called wrongly (the reason is on stderr).
         TEXT;
 
     /** @param  list<string>  $words without the program's own name */
@@ -31,6 +39,10 @@ final class Application
             $command = match ($name) {
                 'make' => new MakeCommand,
                 'read' => new ReadCommand,
+                'payload' => new PayloadCommand,
+                'parse' => new ParseCommand,
+                'gs1' => new Gs1Command,
+                'kinds' => new KindsCommand,
                 null => throw new UsageError("Say what to do.\n\n".self::HELP),
                 default => throw new UsageError("There is no command “{$name}”.\n\n".self::HELP),
             };

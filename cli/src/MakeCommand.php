@@ -7,30 +7,24 @@ namespace KeenGlyph\Cli;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
-use KeenGlyph\Core\Finish\Size;
-use KeenGlyph\Core\Image\PictureEncoder;
+use KeenGlyph\Core\Finish\Overlay;
+use KeenGlyph\Core\Linear\InvalidBars;
+use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Render\EpsRenderer;
-use KeenGlyph\Core\Render\PdfRenderer;
-use KeenGlyph\Core\Render\PngRenderer;
-use KeenGlyph\Core\Render\SvgRenderer;
-use KeenGlyph\Core\Render\TextRenderer;
+use KeenGlyph\Core\Render\BarSheet;
+use KeenGlyph\Core\Report\LinearFacts;
 use KeenGlyph\Core\Report\SymbolFacts;
-use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\QrSymbol;
-use KeenGlyph\Core\Symbol\Version;
+use KeenGlyph\Core\Symbol\StructuredAppend;
 
-/** `bin/glyph make`: text to a picture and its facts. */
+/** `bin/glyph make`: text or fields to pictures and their facts. */
 final class MakeCommand implements Command
 {
-    public const FORMATS = ['svg', 'png', 'webp', 'jpg', 'pdf', 'eps', 'txt'];
+    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'merge', 'level', 'version', 'mask', 'charset', 'fnc1', 'append', 'module-px', 'size-px', 'size-mm', 'dpi', 'quiet', 'dark', 'light', 'finish', 'out', 'title', 'symbology'];
 
-    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'level', 'version', 'mask', 'module-px', 'size-px', 'size-mm', 'dpi', 'quiet', 'dark', 'light', 'finish', 'out', 'title', 'symbology'];
-
-    private const FLAGS = ['json', 'matrix'];
+    private const FLAGS = ['json', 'matrix', 'lift', 'check', 'bare'];
 
     public function run(array $words, Output $output): int
     {
@@ -38,147 +32,112 @@ final class MakeCommand implements Command
         if ($arguments->rest !== []) {
             throw new UsageError("“{$arguments->rest[0]}” belongs to no option. Put the text after --text.");
         }
-        $format = self::format($arguments);
+        $out = $arguments->get('out');
+        if ($out === null && ! $arguments->has('json')) {
+            throw new UsageError('Say where the picture goes with --out FILE, or ask for its facts alone with --json.');
+        }
+        $file = $out === null ? null : PictureFile::named($out);
+        $symbology = $arguments->get('symbology') ?? 'qr';
+        $linear = LinearSymbology::tryFrom($symbology);
+        if ($linear === null && $symbology !== 'qr' && $symbology !== 'microqr') {
+            throw new UsageError("The symbology “{$symbology}” is not drawn here: qr, microqr, ".implode(', ', array_column(LinearSymbology::cases(), 'value')).'.');
+        }
         try {
-            $symbol = Encoder::encode(self::text($arguments), self::encodeOptions($arguments));
-            $finish = FinishOptions::from($arguments);
-            $layout = Layout::of($symbol->matrix->size(), $finish, self::size($arguments));
-        } catch (InvalidSymbol|InvalidFinish $e) {
+            $facts = $linear === null ? $this->twoDimensional($arguments, $file, $symbology === 'microqr') : [$this->linear($arguments, $file, $linear)];
+        } catch (InvalidSymbol|InvalidFinish|InvalidBars $e) {
             throw new UsageError($e->getMessage(), 0, $e);
         }
-        $facts = SymbolFacts::of($symbol) + [
-            'module_px' => $layout->modulePx,
-            'side_px' => $layout->sidePx,
-            'side_mm' => round($layout->sideMm(), 2),
-            'quiet' => round($layout->quiet(), 3),
-            'note' => $layout->note,
-        ];
-        $out = $arguments->get('out');
-        if ($out !== null) {
-            self::write($out, self::picture((string) $format, $symbol, $finish, $layout, $arguments->get('title')));
-            $facts['file'] = $out;
-        }
-        self::report($arguments, $output, $symbol, $facts);
+        self::report($arguments, $output, $facts);
 
         return 0;
     }
 
-    /** @param  array<string, mixed>  $facts */
-    private static function report(Arguments $arguments, Output $output, QrSymbol $symbol, array $facts): void
+    /** @return list<array<string, mixed>> facts of one symbol, or of each in a sequence */
+    private function twoDimensional(Arguments $arguments, ?PictureFile $file, bool $micro): array
     {
-        if ($arguments->has('matrix')) {
-            $facts['matrix'] = $symbol->matrix->rows;
+        [$text, $kind] = self::text($arguments);
+        $options = SymbolOptions::encoding($arguments, $micro, $kind?->needsFnc1() === true);
+        $finish = FinishOptions::from($arguments);
+        $count = $arguments->integer('append');
+        $symbols = $count === null ? [Encoder::encode($text, $options)] : StructuredAppend::encode($text, $count, $options);
+        $facts = [];
+        foreach ($symbols as $index => $symbol) {
+            $facts[] = $this->drawn($arguments, $symbol, $finish, $count === null ? $file : $file?->numbered($index + 1), $kind);
         }
-        if ($arguments->has('json')) {
-            $output->json($facts);
 
-            return;
-        }
-        $output->line(sprintf('%s: version %s, mask %d, %d modules, %d bytes, %d px a module', $arguments->get('out'), $symbol->designation(), $symbol->mask, $symbol->matrix->size(), strlen($symbol->text), $facts['module_px']));
-        if (is_string($facts['note'])) {
-            $output->line($facts['note']);
-        }
+        return $facts;
     }
 
-    private static function format(Arguments $arguments): ?string
+    /** @return array<string, mixed> */
+    private function drawn(Arguments $arguments, QrSymbol $symbol, Finish $finish, ?PictureFile $file, ?Kind $kind): array
     {
-        $out = $arguments->get('out');
-        if (! in_array($arguments->get('symbology') ?? 'qr', ['qr'], true)) {
-            throw new UsageError("The symbology “{$arguments->get('symbology')}” is not drawn here: only qr.");
-        }
-        if ($out === null) {
-            if (! $arguments->has('json')) {
-                throw new UsageError('Say where the picture goes with --out FILE, or ask for its facts alone with --json.');
-            }
+        // Micro QR Code wants two blank modules (6.3.8).
+        $finish = $symbol->isMicro() && ! $arguments->has('quiet') && ! $arguments->has('finish') ? new Finish($finish->dark, $finish->light, 2) : $finish;
+        $layout = Layout::of($symbol->matrix->size(), $finish, SymbolOptions::size($arguments, 8));
+        $overlay = $kind === Kind::Swiss ? Overlay::swissCross($symbol->matrix->size()) : null;
+        $file?->write($symbol->matrix, $finish, $layout, $arguments->get('title') ?? 'QR code: '.mb_scrub($symbol->text, 'UTF-8'), $overlay);
+        $facts = SymbolFacts::of($symbol) + self::measures($layout, $file) + ['quiet' => round($layout->quiet(), 3)];
 
-            return null;
-        }
-        $format = strtolower(pathinfo($out, PATHINFO_EXTENSION));
-        $format = $format === 'jpeg' ? 'jpg' : $format;
-        if (! in_array($format, self::FORMATS, true)) {
-            throw new UsageError("“{$out}” does not end in a format written here: ".implode(', ', self::FORMATS).'.');
-        }
-
-        return $format;
+        return $arguments->has('matrix') ? $facts + ['matrix' => $symbol->matrix->rows] : $facts;
     }
 
-    private static function text(Arguments $arguments): string
+    /** @return array<string, mixed> */
+    private function linear(Arguments $arguments, ?PictureFile $file, LinearSymbology $symbology): array
+    {
+        [$text] = self::text($arguments);
+        $symbol = $symbology->encode($text, $arguments->has('check'));
+        $finish = FinishOptions::from($arguments);
+        $matrix = BarSheet::matrix($symbol, ! $arguments->has('bare'));
+        $layout = Layout::ofBars($matrix->columns(), $matrix->size(), SymbolOptions::size($arguments, 3));
+        $file?->write($matrix, new Finish($finish->dark, $finish->light, 0), $layout, $arguments->get('title') ?? $symbology->label().': '.mb_scrub($symbol->text, 'UTF-8'));
+
+        return LinearFacts::of($symbol) + self::measures($layout, $file);
+    }
+
+    /** @return array<string, mixed> */
+    private static function measures(Layout $layout, ?PictureFile $file): array
+    {
+        $measures = ['module_px' => $layout->modulePx, 'side_px' => $layout->sidePx, 'side_mm' => round($layout->sideMm(), 2), 'height_px' => $layout->heightPx, 'note' => $layout->note];
+
+        return $file === null ? $measures : $measures + ['file' => $file->name];
+    }
+
+    /** @return array{string, ?Kind} */
+    private static function text(Arguments $arguments): array
     {
         $sources = array_filter(['text', 'bytes-file', 'kind'], $arguments->has(...));
         if (count($sources) !== 1) {
             throw new UsageError('Give exactly one of --text, --bytes-file and --kind.');
         }
         if ($arguments->has('text')) {
-            return (string) $arguments->get('text');
+            return [(string) $arguments->get('text'), null];
         }
         if ($arguments->has('bytes-file')) {
-            return Files::read((string) $arguments->get('bytes-file'));
+            return [Files::read((string) $arguments->get('bytes-file')), null];
         }
-        $kind = Kind::tryFrom((string) $arguments->get('kind')) ?? throw new UsageError("There is no kind “{$arguments->get('kind')}”: ".implode(', ', array_column(Kind::cases(), 'value')).'.');
-        $wanted = $kind === Kind::Link ? 'url' : 'text';
-        $fields = [];
-        foreach ($arguments->all('field') as $pair) {
-            [$name, $value] = [...explode('=', $pair, 2), ''];
-            $fields[$name] = $value;
-        }
-        if (array_keys($fields) !== [$wanted]) {
-            throw new UsageError("The kind “{$kind->value}” takes one field: --field $wanted=…");
-        }
-        $payload = $kind->payload($fields[$wanted]);
+        $kind = Fields::kind((string) $arguments->get('kind'));
+        $payload = Fields::payload($kind, $arguments);
         foreach ($payload->errors() as $problem) {
-            throw new UsageError("$wanted: {$problem->message}");
+            throw new UsageError(Fields::words($problem));
         }
 
-        return $payload->text;
+        return [$payload->text, $kind];
     }
 
-    private static function encodeOptions(Arguments $arguments): EncodeOptions
+    /** @param  list<array<string, mixed>>  $facts */
+    private static function report(Arguments $arguments, Output $output, array $facts): void
     {
-        $level = $arguments->get('level') ?? 'M';
-        $version = $arguments->integer('version');
+        if ($arguments->has('json')) {
+            $output->json($arguments->has('append') ? $facts : $facts[0]);
 
-        return new EncodeOptions(
-            Level::tryFrom(strtoupper($level)) ?? throw new UsageError("There is no level “{$level}”: choose L, M, Q or H."),
-            $version === null ? null : Version::of($version),
-            $arguments->integer('mask'),
-        );
-    }
-
-    private static function size(Arguments $arguments): Size
-    {
-        $given = array_values(array_filter(['module-px', 'size-px', 'size-mm'], $arguments->has(...)));
-        if (count($given) > 1) {
-            throw new UsageError("Give only one of --{$given[0]} and --{$given[1]}.");
+            return;
         }
-        $dpi = $arguments->decimal('dpi');
-
-        return match ($given[0] ?? null) {
-            'size-px' => Size::ofSide((int) $arguments->integer('size-px'), $dpi ?? Size::SCREEN_DPI),
-            'size-mm' => Size::ofMillimetres((float) $arguments->decimal('size-mm'), $dpi ?? throw new UsageError('--size-mm needs --dpi: the dots an inch of the printer or screen.')),
-            default => Size::ofModule($arguments->integer('module-px') ?? 8, $dpi ?? Size::SCREEN_DPI),
-        };
-    }
-
-    private static function picture(string $format, QrSymbol $symbol, Finish $finish, Layout $layout, ?string $title): string
-    {
-        $title ??= 'QR code: '.mb_scrub($symbol->text, 'UTF-8');
-        $png = static fn (): string => PngRenderer::render($symbol->matrix, $finish, $layout);
-
-        return match ($format) {
-            'svg' => SvgRenderer::render($symbol->matrix, $finish, $layout, $title),
-            'pdf' => PdfRenderer::render($symbol->matrix, $finish, $layout, $title),
-            'eps' => EpsRenderer::render($symbol->matrix, $finish, $layout),
-            'png' => $png(),
-            'webp' => PictureEncoder::webp($png()),
-            'jpg' => PictureEncoder::jpeg($png()),
-            default => TextRenderer::render($symbol->matrix, $finish),
-        };
-    }
-
-    private static function write(string $file, string $bytes): void
-    {
-        if (@file_put_contents($file, $bytes) !== strlen($bytes)) {
-            throw new UsageError("“{$file}” cannot be written: ".(error_get_last()['message'] ?? 'unknown reason').'.');
+        foreach ($facts as $one) {
+            $name = isset($one['version']) ? "version {$one['version']}".(isset($one['level']) ? "-{$one['level']}" : '').", mask {$one['mask']}" : "{$one['symbology']}";
+            $output->line("{$one['file']}: $name, {$one['modules']} modules, {$one['bytes']} bytes, {$one['module_px']} px a module");
+            if (is_string($one['note'])) {
+                $output->line($one['note']);
+            }
         }
     }
 }

@@ -22,6 +22,12 @@ final class Output
         fwrite($this->out, $text."\n");
     }
 
+    /** As it stands, a line break behind it where it has none. */
+    public function raw(string $text): void
+    {
+        fwrite($this->out, str_ends_with($text, "\n") ? $text : $text."\n");
+    }
+
     public function error(string $text): void
     {
         fwrite($this->err, "glyph: $text\n");

@@ -7,19 +7,21 @@ namespace KeenGlyph\Cli;
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Report\ReadingFacts;
 
 /** `bin/glyph read`: pictures to texts. */
 final class ReadCommand implements Command
 {
-    private const SYMBOLOGIES = ['qr'];
+    private const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
     public function run(array $words, Output $output): int
     {
         $arguments = Arguments::parse($words, ['symbology'], ['json']);
-        foreach (explode(',', $arguments->get('symbology') ?? 'qr') as $symbology) {
+        $wanted = $arguments->has('symbology') ? explode(',', (string) $arguments->get('symbology')) : self::SYMBOLOGIES;
+        foreach ($wanted as $symbology) {
             if (! in_array($symbology, self::SYMBOLOGIES, true)) {
-                throw new UsageError("The symbology “{$symbology}” is not read here: only ".implode(', ', self::SYMBOLOGIES).'.');
+                throw new UsageError("The symbology “{$symbology}” is not read here: ".implode(', ', self::SYMBOLOGIES).'.');
             }
         }
         if ($arguments->rest === []) {
@@ -32,7 +34,7 @@ final class ReadCommand implements Command
         $results = [];
         $unread = 0;
         foreach ($pictures as [$file, $bytes]) {
-            $result = self::read($file, $bytes);
+            $result = self::read($file, $bytes, $wanted);
             $unread += (int) ($result['symbols'] === []);
             $results[] = $result;
             if (! $arguments->has('json')) {
@@ -46,15 +48,19 @@ final class ReadCommand implements Command
         return $unread === 0 ? 0 : 1;
     }
 
-    /** @return array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string} */
-    private static function read(string $file, string $bytes): array
+    /**
+     * @param  list<string>  $wanted
+     * @return array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}
+     */
+    private static function read(string $file, string $bytes, array $wanted): array
     {
         $start = hrtime(true);
         $symbols = [];
         try {
-            $outcome = (new Reader)->read((new PictureDecoder)->decode($bytes));
-            $failure = $outcome->failedAt?->hint();
-            $symbols = array_map(ReadingFacts::of(...), $outcome->readings);
+            $outcome = (new Reader)->read((new PictureDecoder)->decode($bytes), array_diff($wanted, ['qr', 'microqr']) !== []);
+            $symbols = [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)];
+            $symbols = array_values(array_filter($symbols, static fn (array $symbol): bool => in_array($symbol['symbology'], $wanted, true)));
+            $failure = $symbols === [] ? ($outcome->failedAt ?? Stage::NoFinder)->hint() : null;
         } catch (InvalidPicture $e) {
             $failure = $e->getMessage();
         }

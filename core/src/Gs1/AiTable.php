@@ -83,8 +83,10 @@ final class AiTable
     private static function load(): array
     {
         $all = [];
-        $table = require __DIR__.'/ai-table.php';
-        foreach (explode("\n", is_string($table) ? $table : '') as $line) {
+        foreach (file(__DIR__.'/ai-table.txt', FILE_IGNORE_NEW_LINES | FILE_SKIP_EMPTY_LINES) ?: [] as $line) {
+            if ($line[0] === '#') {
+                continue;
+            }
             [$family, $format, $title, $pairs] = array_map(trim(...), explode('|', $line));
             $components = array_map(Component::parse(...), explode('+', $format));
             [$needs, $excludes] = self::pairs($pairs);

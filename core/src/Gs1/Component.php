@@ -27,7 +27,7 @@ final readonly class Component
     ) {
     }
 
-    /** @param  string  $format as in ai-table.php, such as "n13:cs" or "[x..17]" */
+    /** @param  string  $format as in ai-table.txt, such as "n13:cs" or "[x..17]" */
     public static function parse(string $format): self
     {
         if (preg_match('/^(\[?)([nxyz])(\.\.)?(\d+)(?::(\w+))?\]?$/D', $format, $match) !== 1) {

@@ -32,6 +32,9 @@ final readonly class Values
         foreach ($fields as $field) {
             $given = $input[$field->name] ?? null;
             unset($input[$field->name]);
+            if ($field->required && $field->default !== '' && ($given === null || $given === '')) {
+                $given = $field->default;
+            }
             [$value, $found] = self::value($field, $given, $path.$field->name);
             $problems = [...$problems, ...$found];
             if ($value === '' || $value === false || $value === [] || $value === null) {

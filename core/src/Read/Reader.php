@@ -21,10 +21,15 @@ final class Reader
     ) {
     }
 
-    /** Reads every symbol it can; without any, says how far the best attempt came. */
-    public function read(LuminancePlane $plane): ReadOutcome
+    /**
+     * Reads every symbol it can; without any, says how far the best attempt came.
+     *
+     * @param  bool  $linear  whether to look for linear symbols too
+     */
+    public function read(LuminancePlane $plane, bool $linear = true): ReadOutcome
     {
         $furthest = Stage::NoFinder;
+        $bars = $linear ? (new LinearReader)->read(Binariser::global($plane)) : [];
         foreach ([false, true] as $reversed) {
             $bits = Binariser::global($reversed ? $plane->inverted() : $plane);
             $sighting = $this->locator->locate($bits);
@@ -47,11 +52,11 @@ final class Reader
                 $readings = $this->micro($bits, $sighting->finders, $reversed);
             }
             if ($readings !== []) {
-                return new ReadOutcome($readings, null);
+                return new ReadOutcome($readings, null, $bars);
             }
         }
 
-        return new ReadOutcome([], $furthest);
+        return new ReadOutcome([], $bars === [] ? $furthest : null, $bars);
     }
 
     /**

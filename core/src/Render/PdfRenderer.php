@@ -6,19 +6,21 @@ namespace KeenGlyph\Core\Render;
 
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
 /** Draws a symbol as a PDF 1.4 page of exactly its size (ISO 32000-1), vector, in RGB. */
 final class PdfRenderer
 {
-    public static function render(ModuleMatrix $matrix, Finish $finish, Layout $layout, string $title): string
+    public static function render(ModuleMatrix $matrix, Finish $finish, Layout $layout, string $title, ?Overlay $overlay = null): string
     {
-        $side = $layout->sideMm() / 25.4 * 72;
-        $content = (string) gzcompress(VectorOperators::pdf($matrix, $finish, $layout));
+        $width = $layout->sideMm() / 25.4 * 72;
+        $height = $layout->heightMm() / 25.4 * 72;
+        $content = (string) gzcompress(VectorOperators::pdf($matrix, $finish, $layout, $overlay));
         $objects = [
             '<< /Type /Catalog /Pages 2 0 R >>',
             '<< /Type /Pages /Kids [3 0 R] /Count 1 >>',
-            sprintf('<< /Type /Page /Parent 2 0 R /MediaBox [0 0 %.4F %.4F] /Resources << >> /Contents 4 0 R >>', $side, $side),
+            sprintf('<< /Type /Page /Parent 2 0 R /MediaBox [0 0 %.4F %.4F] /Resources << >> /Contents 4 0 R >>', $width, $height),
             sprintf("<< /Length %d /Filter /FlateDecode >>\nstream\n%s\nendstream", strlen($content), $content),
             '<< /Title <FEFF'.bin2hex(mb_convert_encoding($title, 'UTF-16BE', 'UTF-8')).'> /Producer (Keen Glyph) >>',
         ];

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Report;
 
+use KeenGlyph\Core\Gs1\Gtin;
+use KeenGlyph\Core\Linear\UpcE;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Read\Content;
+use KeenGlyph\Core\Read\LinearReading;
 use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -49,5 +52,47 @@ final class ReadingFacts
     private static function payload(Content $content): Payload
     {
         return Payloads::parse($content->text, $content->fnc1 === '' ? Kind::Gs1Elements : null);
+    }
+
+    /**
+     * @return array{symbology: string, text: string, bytes_b64: string, version: null, level: null, mask: null, corners: list<array{float, float}>, corrected: int, codewords: int, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: null, fnc1: ?string, append: null, payload: array<string, mixed>}
+     */
+    public static function ofLinear(LinearReading $reading): array
+    {
+        return [
+            'symbology' => $reading->symbology,
+            'text' => $reading->text,
+            'bytes_b64' => base64_encode($reading->text),
+            'version' => null,
+            'level' => null,
+            'mask' => null,
+            'corners' => $reading->corners,
+            'corrected' => 0,
+            'codewords' => 0,
+            'segments' => [],
+            'module_px' => round($reading->modulePx, 2),
+            'turned' => (float) $reading->turned,
+            'mirrored' => false,
+            'reversed' => false,
+            'eci' => null,
+            'fnc1' => $reading->gs1 ? '' : null,
+            'append' => null,
+            'payload' => self::linearPayload($reading)->toArray(),
+        ];
+    }
+
+    /** EAN, UPC and ITF-14 carry a trade item number. */
+    private static function linearPayload(LinearReading $reading): Payload
+    {
+        $gtin = match ($reading->symbology) {
+            'ean13', 'ean8', 'upca', 'itf14' => Gtin::padded($reading->text),
+            'upce' => Gtin::padded(UpcE::lengthened(substr($reading->text, 0, 7))),
+            default => null,
+        };
+        if ($gtin !== null) {
+            return Payloads::parse("(01)$gtin", Kind::Gs1Elements);
+        }
+
+        return Payloads::parse($reading->text, $reading->gs1 ? Kind::Gs1Elements : null);
     }
 }

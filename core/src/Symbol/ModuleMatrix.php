@@ -4,15 +4,21 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Symbol;
 
-/** Square of modules without quiet zone. */
+/** Grid of modules: square and without quiet zone for two-dimensional symbols. */
 final readonly class ModuleMatrix
 {
-    /** @param  list<string>  $rows top to bottom, each a string of '1' (dark) and '0' (light) as long as there are rows */
+    /** @param  list<string>  $rows top to bottom, all as long, strings of '1' (dark) and '0' (light) */
     public function __construct(public array $rows)
     {
     }
 
-    /** Modules along a side. */
+    /** Modules across. */
+    public function columns(): int
+    {
+        return strlen($this->rows[0] ?? '');
+    }
+
+    /** Modules down; along a side of a square. */
     public function size(): int
     {
         return count($this->rows);

@@ -6,6 +6,7 @@ use KeenGlyph\Core\Payload\FieldType;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Payload\Severity;
+use KeenGlyph\Core\Payload\Starters;
 use KeenGlyph\Core\Tests\Payload\RandomFields;
 
 it('gives the fields back that a text was built from', function (Kind $kind) {
@@ -90,3 +91,14 @@ it('refuses fields it does not know', function () {
     $problem = Payloads::build(Kind::Wifi, ['ssid' => 'x', 'security' => 'open', 'wpa' => '1'])->refusal();
     expect($problem?->code)->toBe('unknown_field')->and($problem?->field)->toBe('wpa')->and($problem?->message)->toContain('ssid');
 });
+
+it('has starters in order, and already in the form in which they come back', function (Kind $kind) {
+    $starters = Starters::of($kind);
+    expect($starters)->not->toBe([]);
+    foreach ($starters as $starter) {
+        $built = Payloads::build($kind, $starter['fields']);
+        $errors = array_filter($built->errors(), fn ($problem) => $problem->code !== 'merge_field');
+        expect($errors)->toBe([], json_encode($errors))
+            ->and(Payloads::parse($built->text, $kind)->fields)->toEqual($starter['fields']);
+    }
+})->with(Kind::cases());

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Cli;
+
+use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Symbol\CharacterSet;
+use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\MicroVersion;
+use KeenGlyph\Core\Symbol\Segment;
+use KeenGlyph\Core\Symbol\SymbolVersion;
+use KeenGlyph\Core\Symbol\Version;
+
+/** What the words ask of the encoder and of the size. */
+final class SymbolOptions
+{
+    /** @param  bool  $gs1  whether the text is made of element strings, behind FNC1 */
+    public static function encoding(Arguments $arguments, bool $micro, bool $gs1): EncodeOptions
+    {
+        $level = $arguments->get('level') ?? ($micro ? 'L' : 'M');
+        $set = strtolower($arguments->get('charset') ?? 'auto');
+
+        return new EncodeOptions(
+            Level::tryFrom(strtoupper($level)) ?? throw new UsageError("There is no level “{$level}”: choose L, M, Q or H."),
+            self::version($arguments->get('version'), $micro),
+            $arguments->integer('mask'),
+            CharacterSet::tryFrom($set) ?? throw new UsageError("There is no character set “{$set}” here: ".implode(', ', array_column(CharacterSet::cases(), 'value')).'.'),
+            $arguments->has('lift'),
+            self::fnc1($arguments->get('fnc1'), $gs1),
+            $micro,
+        );
+    }
+
+    public static function size(Arguments $arguments, int $modulePx): Size
+    {
+        $given = array_values(array_filter(['module-px', 'size-px', 'size-mm'], $arguments->has(...)));
+        if (count($given) > 1) {
+            throw new UsageError("Give only one of --{$given[0]} and --{$given[1]}.");
+        }
+        $dpi = $arguments->decimal('dpi');
+
+        return match ($given[0] ?? null) {
+            'size-px' => Size::ofSide((int) $arguments->integer('size-px'), $dpi ?? Size::SCREEN_DPI),
+            'size-mm' => Size::ofMillimetres((float) $arguments->decimal('size-mm'), $dpi ?? throw new UsageError('--size-mm needs --dpi: the dots an inch of the printer or screen.')),
+            default => Size::ofModule($arguments->integer('module-px') ?? $modulePx, $dpi ?? Size::SCREEN_DPI),
+        };
+    }
+
+    private static function version(?string $version, bool $micro): ?SymbolVersion
+    {
+        if ($version === null) {
+            return null;
+        }
+        if ($micro) {
+            return MicroVersion::tryFrom((int) ltrim($version, 'mM')) ?? throw new UsageError("There is no version “{$version}” of Micro QR Code: M1 to M4.");
+        }
+        if (preg_match('/^\d{1,9}$/D', $version) !== 1) {
+            throw new UsageError("--version takes a whole number, not “{$version}”.");
+        }
+
+        return Version::of((int) $version);
+    }
+
+    private static function fnc1(?string $fnc1, bool $gs1): ?Segment
+    {
+        return match (true) {
+            $fnc1 === null => $gs1 ? Segment::fnc1First() : null,
+            $fnc1 === 'first' => Segment::fnc1First(),
+            preg_match('/^second:(.+)$/D', $fnc1, $match) === 1 => Segment::fnc1Second($match[1]),
+            default => throw new UsageError("--fnc1 takes first, or second:AI with two digits or a letter, not “{$fnc1}”."),
+        };
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use KeenGlyph\Core\Linear\Code39;
+
+/** Code 39: ISO/IEC 16388. Without a check character every element has to be clear. */
+final class Code39Decoder implements BarDecoder
+{
+    private const STOP = 43;
+
+    private const MAX = 90;
+
+    /** @var ?array<string, int> */
+    private static ?array $values = null;
+
+    public function decode(array $runs, int $at): ?BarText
+    {
+        $first = array_slice($runs, $at, 9);
+        if (count($first) < 9) {
+            return null;
+        }
+        sort($first);
+        // Six of nine elements are narrow.
+        $narrow = array_sum(array_slice($first, 0, 6)) / 6;
+        if ($runs[$at - 1] < BarWidths::QUIET * $narrow || $first[5] > 1.6 * $narrow) {
+            return null;
+        }
+        self::$values ??= array_flip(Code39::PATTERNS);
+        $text = '';
+        for ($n = 0; $n < self::MAX; $n++) {
+            $place = $at + 10 * $n;
+            $value = self::$values[BarWidths::elements($runs, $place, 9, $narrow)] ?? null;
+            if ($value === null || ($n === 0 && $value !== self::STOP)) {
+                return null;
+            }
+            if ($value === self::STOP && $n > 0) {
+                $after = $runs[$place + 9] ?? PHP_INT_MAX;
+
+                return $text === '' || $after < BarWidths::QUIET * $narrow ? null : new BarText('code39', $text, $place + 9 - $at, 16 * ($n + 1) - 1);
+            }
+            if ($n > 0) {
+                $text .= substr(Code39::CHARACTERS, $value, 1);
+            }
+            if (($runs[$place + 9] ?? PHP_INT_MAX) > 3 * $narrow) {
+                return null;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use KeenGlyph\Core\Gs1\CheckDigit;
+use KeenGlyph\Core\Linear\Ean;
+use KeenGlyph\Core\Linear\UpcE;
+
+/** EAN-13, EAN-8, UPC-A and UPC-E: ISO/IEC 15420. */
+final class EanDecoder implements BarDecoder
+{
+    /** @var ?array<string, string> digit and number set by the widths of four runs, of left halves */
+    private static ?array $left = null;
+
+    public function decode(array $runs, int $at): ?BarText
+    {
+        $guard = array_slice($runs, $at, 3);
+        $module = array_sum($guard) / 3;
+        if (count($guard) < 3 || $runs[$at - 1] < BarWidths::QUIET * $module || max($guard) > 1.6 * $module || min($guard) < 0.5 * $module) {
+            return null;
+        }
+
+        return $this->ean($runs, $at, 6) ?? $this->ean($runs, $at, 4) ?? $this->upcE($runs, $at);
+    }
+
+    /** @param  list<int>  $runs */
+    private function ean(array $runs, int $at, int $half): ?BarText
+    {
+        [$left, $sets] = $this->digits($runs, $at + 3, $half);
+        $centre = $at + 3 + 4 * $half;
+        if ($left === null || BarWidths::digits($runs, $centre, 5, 5) !== '11111') {
+            return null;
+        }
+        // The right half has the widths of set A, colours exchanged.
+        [$right, $rightSets] = $this->digits($runs, $centre + 5, $half);
+        $end = $centre + 5 + 4 * $half;
+        if ($right === null || trim($rightSets, 'A') !== '' || BarWidths::digits($runs, $end, 3, 3) !== '111') {
+            return null;
+        }
+        $leading = $half === 6 ? array_search($sets, Ean::PARITY, true) : ($sets === 'AAAA' ? '' : false);
+        if ($leading === false || ! CheckDigit::holds($leading.$left.$right)) {
+            return null;
+        }
+        $text = $leading.$left.$right;
+        $count = $end + 3 - $at;
+
+        return match (true) {
+            $half === 4 => new BarText('ean8', $text, $count, 67),
+            $leading === 0 => new BarText('upca', substr($text, 1), $count, 95),
+            default => new BarText('ean13', $text, $count, 95),
+        };
+    }
+
+    /** @param  list<int>  $runs */
+    private function upcE(array $runs, int $at): ?BarText
+    {
+        [$digits, $sets] = $this->digits($runs, $at + 3, 6);
+        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111') {
+            return null;
+        }
+        foreach (UpcE::PARITY as $check => $parity) {
+            $system = $sets === $parity ? '0' : ($sets === strtr($parity, 'AB', 'BA') ? '1' : null);
+            if ($system !== null && UpcE::lengthened($system.$digits)[11] === (string) $check) {
+                return new BarText('upce', $system.$digits.$check, 33, 51);
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  list<int>  $runs
+     * @return array{?string, string} digits, and the number set of each
+     */
+    private function digits(array $runs, int $at, int $count): array
+    {
+        $digits = '';
+        $sets = '';
+        for ($i = 0; $i < $count; $i++) {
+            $found = self::left()[BarWidths::digits($runs, $at + 4 * $i, 4, 7) ?? ''] ?? null;
+            if ($found === null) {
+                return [null, ''];
+            }
+            $digits .= $found[0];
+            $sets .= $found[1];
+        }
+
+        return [$digits, $sets];
+    }
+
+    /** @return array<string, string> */
+    private static function left(): array
+    {
+        if (self::$left === null) {
+            self::$left = [];
+            foreach (['A', 'B'] as $set) {
+                for ($digit = 0; $digit < 10; $digit++) {
+                    preg_match_all('/0+|1+/', Ean::modules($digit, $set), $match);
+                    self::$left[implode('', array_map(strlen(...), $match[0]))] = $digit.$set;
+                }
+            }
+        }
+
+        return self::$left;
+    }
+}
