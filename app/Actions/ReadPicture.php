@@ -35,7 +35,7 @@ final class ReadPicture
             'ms' => round((hrtime(true) - $start) / 1e6, 2),
             'width' => $plane->width,
             'height' => $plane->height,
-            'symbols' => array_map(ReadingFacts::of(...), $outcome->readings),
+            'symbols' => [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)],
             'failure' => $failed === null ? null : ['stage' => $failed->value, 'hint' => $failed->hint()],
         ];
     }

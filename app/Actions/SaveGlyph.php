@@ -6,10 +6,13 @@ namespace App\Actions;
 
 use App\Composition\Composition;
 use App\Composition\Drawing;
+use App\Composition\RefusedPayload;
 use App\Models\Glyph;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Payloads;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /** Keeps a composition under a name, or changes one that is kept; either way it is encoded first. */
@@ -24,7 +27,7 @@ final class SaveGlyph
     {
         $glyph = new Glyph;
         $glyph->workspace_id = $user->workspace_id;
-        $glyph->fill(['kind' => 'link', ...self::columns($given), 'created_by' => $user->id, 'revision' => 1]);
+        $glyph->fill(['kind' => 'link', ...self::columns($glyph, $given), 'created_by' => $user->id, 'revision' => 1]);
         self::draw($glyph);
         $glyph->save();
 
@@ -44,7 +47,7 @@ final class SaveGlyph
             if ($ifMatch !== null && $ifMatch !== '*' && $ifMatch !== $current->etag()) {
                 throw new HttpException(412, 'The glyph was changed since you opened it. Load it again; your changes are still in the form.');
             }
-            $current->fill(self::columns($given));
+            $current->fill(self::columns($current, $given));
             self::draw($current);
             if ($current->isDirty()) {
                 $current->revision++;
@@ -59,9 +62,13 @@ final class SaveGlyph
      * @param  array<string, mixed>  $given
      * @return array<string, mixed>
      */
-    private static function columns(array $given): array
+    private static function columns(Glyph $glyph, array $given): array
     {
         $given = array_filter($given, static fn (mixed $value): bool => $value !== null);
+        if (is_array($given['fields'] ?? null)) {
+            $given['text'] = self::written($glyph, $given, $given['fields']);
+            unset($given['fields']);
+        }
         // One size replaces the other.
         if (isset($given['module_px'])) {
             $given['size_px'] = null;
@@ -70,6 +77,25 @@ final class SaveGlyph
         }
 
         return $given;
+    }
+
+    /**
+     * The text of fields.
+     *
+     * @param  array<string, mixed>  $given
+     * @param  array<array-key, mixed>  $fields
+     *
+     * @throws RefusedPayload
+     */
+    private static function written(Glyph $glyph, array $given, array $fields): string
+    {
+        $kind = Kind::from(is_string($given['kind'] ?? null) ? $given['kind'] : ($glyph->kind ?? 'link'));
+        $payload = Payloads::build($kind, $fields, $glyph->workspace->payloadContext());
+        if ($payload->refusal() !== null) {
+            throw new RefusedPayload($payload, true);
+        }
+
+        return $payload->text;
     }
 
     /** Fills in what was left out and the facts of the symbol. */
@@ -82,6 +108,7 @@ final class SaveGlyph
             throw ValidationException::withMessages(['text' => array_map(static fn ($problem): string => $problem->message, $errors)]);
         }
         $glyph->fill([
+            'text' => $drawing->payload->text,
             'name' => trim($glyph->name),
             'level' => $drawing->symbol->level->value,
             'module_px' => $glyph->size_px === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
@@ -90,7 +117,7 @@ final class SaveGlyph
             'light' => $composition->finish->light->hex(),
             'version' => (int) $drawing->symbol->version->label(),
             'mask' => $drawing->symbol->mask,
-            'bytes' => strlen($glyph->text),
+            'bytes' => strlen($drawing->payload->text),
         ]);
     }
 }

@@ -6,6 +6,9 @@ namespace App\Composition;
 
 use App\Support\FileName;
 use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Overlay;
+use KeenGlyph\Core\Gs1\ElementString;
+use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
@@ -34,24 +37,23 @@ final class Drawing
      */
     public static function of(Composition $composition): self
     {
-        $payload = $composition->kind->payload($composition->text);
-        $refusal = $payload->refusal();
-        if ($refusal !== null) {
-            throw new RefusedPayload($refusal);
+        $payload = $composition->payload;
+        if ($payload->refusal() !== null) {
+            throw new RefusedPayload($payload, $composition->fromFields);
         }
-        $symbol = Encoder::encode($composition->text, $composition->encoding);
+        $symbol = Encoder::encode($payload->text, $composition->encoding);
 
         return new self($composition, $payload, $symbol, Layout::of($symbol->matrix->size(), $composition->finish, $composition->size));
     }
 
     public function svg(): string
     {
-        return SvgRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout, $this->title());
+        return SvgRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout, $this->title(), $this->overlay());
     }
 
     public function png(): string
     {
-        return $this->png ??= PngRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout);
+        return $this->png ??= PngRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout, $this->overlay());
     }
 
     /** @param  'svg'|'png'  $format */
@@ -69,13 +71,25 @@ final class Drawing
     /** What a screen reader says in place of the picture. */
     public function title(): string
     {
-        return 'QR code: '.($this->composition->name ?? $this->composition->text);
+        return 'QR code: '.($this->composition->name ?? self::inWords($this->payload));
     }
 
     /** @param  'svg'|'png'  $format */
     public function fileName(string $format): string
     {
-        return FileName::of($this->composition->name ?? $this->composition->text, $this->symbol, $this->layout, $format);
+        return FileName::of($this->composition->name ?? self::inWords($this->payload), $this->symbol, $this->layout, $format);
+    }
+
+    /** The cross in the middle of a Swiss bill. */
+    private function overlay(): ?Overlay
+    {
+        return $this->payload->kind === Kind::Swiss ? Overlay::swissCross($this->symbol->matrix->size()) : null;
+    }
+
+    /** A text that people can read: element strings with brackets, others as they stand. */
+    private static function inWords(Payload $payload): string
+    {
+        return $payload->kind === Kind::Gs1Elements ? ElementString::fromSymbol($payload->text)->bracketed() : $payload->text;
     }
 
     /** @return 'image/svg+xml'|'image/png' */

@@ -33,6 +33,7 @@ use Illuminate\Support\Carbon;
  * @property Carbon $created_at
  * @property Carbon $updated_at
  * @property ?Carbon $deleted_at
+ * @property-read Workspace $workspace
  */
 final class Glyph extends Model
 {
@@ -63,7 +64,7 @@ final class Glyph extends Model
     /** What is drawn, as the composer takes it. */
     public function composition(): Composition
     {
-        return Composition::fromArray($this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light']));
+        return Composition::fromArray($this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light']), $this->workspace->payloadContext());
     }
 
     /** Names this revision for If-Match and caches. */

@@ -9,19 +9,29 @@ use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use KeenGlyph\Core\Payload\Context;
 
 /**
  * Whose glyphs they are: nothing crosses from one workspace to another.
  *
  * @property string $id
  * @property string $name
+ * @property ?string $chat_template
+ * @property ?string $region
+ * @property ?string $gs1_domain
  */
 final class Workspace extends Model
 {
     /** @use HasFactory<WorkspaceFactory> */
     use HasFactory, HasUuids;
 
-    protected $fillable = ['name'];
+    protected $fillable = ['name', 'chat_template', 'region', 'gs1_domain'];
+
+    /** What the workspace sets once for its payloads. */
+    public function payloadContext(): Context
+    {
+        return new Context($this->chat_template ?? Context::CHAT_TEMPLATE, $this->region, $this->gs1_domain ?? Context::GS1_DOMAIN);
+    }
 
     /** @return HasMany<Glyph, $this> */
     public function glyphs(): HasMany

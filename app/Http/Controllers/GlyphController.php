@@ -55,14 +55,14 @@ final class GlyphController
 
     public function store(GlyphRequest $request, SaveGlyph $save): JsonResponse
     {
-        $glyph = $save->create(CurrentUser::of($request), $request->validated());
+        $glyph = $save->create(CurrentUser::of($request), [...$request->validated(), 'fields' => $request->input('fields')]);
 
         return self::respond($glyph, 201)->header('Location', "/api/v1/glyphs/{$glyph->id}");
     }
 
     public function update(GlyphRequest $request, Glyph $glyph, SaveGlyph $save): JsonResponse
     {
-        return self::respond($save->update($glyph, $request->validated(), $request->header('If-Match')));
+        return self::respond($save->update($glyph, [...$request->validated(), 'fields' => $request->input('fields')], $request->header('If-Match')));
     }
 
     public function destroy(Request $request, Glyph $glyph): Response|JsonResponse

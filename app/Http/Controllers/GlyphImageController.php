@@ -25,7 +25,7 @@ final class GlyphImageController
         if ($response->isNotModified($request)) {
             return $response;
         }
-        $picture = PictureResponse::of(Drawing::of(Composition::fromArray($given)), $format === 'png' ? 'png' : 'svg', $request->boolean('download'));
+        $picture = PictureResponse::of(Drawing::of(Composition::fromArray($given, $glyph->workspace->payloadContext())), $format === 'png' ? 'png' : 'svg', $request->boolean('download'));
         $picture->headers->add(['ETag' => $etag, 'Cache-Control' => 'private, no-cache']);
 
         return $picture;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Problems;
 
 use App\Composition\RefusedPayload;
+use App\Http\Resources\PayloadResource;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\Exceptions\PostTooLargeException;
@@ -12,6 +13,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
 use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Linear\InvalidBars;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Laravel\Sanctum\Exceptions\MissingAbilityException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
@@ -41,8 +43,9 @@ final class Problems
     {
         return match (true) {
             $e instanceof ValidationException => self::invalid($e->errors()),
-            $e instanceof RefusedPayload => self::invalid(['text' => [$e->problem->message]]),
+            $e instanceof RefusedPayload => self::refused($e),
             $e instanceof InvalidFinish => self::invalid([$e->field => [$e->getMessage()]]),
+            $e instanceof InvalidBars => self::invalid(['text' => [$e->getMessage()]]),
             $e instanceof InvalidSymbol => self::invalid(['text' => [$e->getMessage()]]),
             $e instanceof AuthenticationException => self::response(401, 'Sign in, or send a key as “Authorization: Bearer …”.'),
             $e instanceof MissingAbilityException => self::response(403, 'This key may not do that.'),
@@ -53,6 +56,12 @@ final class Problems
             $e instanceof HttpExceptionInterface => self::response($e->getStatusCode(), $e->getStatusCode() === 404 ? 'There is nothing here by that name.' : $e->getMessage(), $e->getHeaders()),
             default => self::response(500, 'Something went wrong here. It has been noted; try again.'),
         };
+    }
+
+    /** With the payload, so that a form can say everything beside its fields. */
+    private static function refused(RefusedPayload $e): JsonResponse
+    {
+        return self::response(422, $e->getMessage(), [], ['errors' => $e->errors(), 'payload' => PayloadResource::of($e->payload)]);
     }
 
     /** @param  array<string, array<string>>  $errors messages by field */

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Composition\Composition;
+use App\Support\CurrentUser;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\Level;
 
 /** What `POST /api/v1/symbols` takes. */
@@ -18,14 +20,29 @@ final class ComposeRequest extends FormRequest
     {
         return [
             ...self::options(),
-            'text' => ['required', 'string', 'max:7089'],
+            ...self::payload('required'),
             'name' => ['nullable', 'string', 'max:120'],
             'version' => ['nullable', 'integer', 'between:1,40'],
             'mask' => ['nullable', 'integer', 'between:0,7'],
+            'charset' => ['nullable', Rule::enum(CharacterSet::class)],
             'dpi' => ['nullable', 'numeric', 'between:1,4800'],
             'format' => ['nullable', Rule::in(['svg', 'png'])],
             'inline' => ['nullable', Rule::in(['markup', 'data_uri'])],
             'check' => ['nullable', 'boolean'],
+        ];
+    }
+
+    /**
+     * A text, or fields of a kind in its place.
+     *
+     * @param  'required'|'filled'  $need
+     * @return array<string, list<mixed>>
+     */
+    public static function payload(string $need): array
+    {
+        return [
+            'text' => [$need === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089'],
+            'fields' => ['array', 'max:64'],
         ];
     }
 
@@ -39,6 +56,7 @@ final class ComposeRequest extends FormRequest
         return [
             'kind' => ['nullable', Rule::enum(Kind::class)],
             'level' => ['nullable', Rule::enum(Level::class)],
+            'lift' => ['nullable', 'boolean'],
             'module_px' => ['nullable', 'integer', 'between:1,256', 'prohibits:size_px'],
             'size_px' => ['nullable', 'integer', 'between:21,8192', 'prohibits:module_px'],
             'quiet' => ['nullable', 'integer', 'between:0,40'],
@@ -57,7 +75,10 @@ final class ComposeRequest extends FormRequest
     public static function words(): array
     {
         return [
-            'text.required' => 'Write the text that the symbol should carry.',
+            'text.required_without' => 'Write the text that the symbol should carry.',
+            'text.prohibits' => 'Give either a text or fields.',
+            'fields.array' => 'Fields are an object with a value by each name.',
+            'fields.max' => 'No kind has so many fields.',
             'text.max' => 'No symbol holds more than 7 089 characters, and only of digits.',
             'module_px.prohibits' => 'Give either module_px or size_px.',
             'size_px.prohibits' => 'Give either module_px or size_px.',
@@ -73,6 +94,7 @@ final class ComposeRequest extends FormRequest
 
     public function composition(): Composition
     {
-        return Composition::fromArray($this->validated());
+        // Fields are checked by their kind, which knows their names: the rules here would drop them.
+        return Composition::fromArray([...$this->validated(), 'fields' => $this->input('fields')], CurrentUser::of($this)->workspace->payloadContext());
     }
 }

@@ -18,7 +18,8 @@ final class GlyphRequest extends FormRequest
             ...ComposeRequest::options(),
             'name' => [$required, 'string', 'max:120', 'regex:/\S/u'],
             // PostgreSQL's text holds no NUL; a symbol with one can be drawn but not kept.
-            'text' => [$required, 'string', 'max:7089', 'not_regex:/\x00/'],
+            'text' => [$required === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089', 'not_regex:/\x00/'],
+            'fields' => ['array', 'max:64'],
         ];
     }
 

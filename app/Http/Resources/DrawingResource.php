@@ -6,6 +6,7 @@ namespace App\Http\Resources;
 
 use App\Composition\Drawing;
 use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Report\FieldCosts;
 use KeenGlyph\Core\Report\SymbolFacts;
 use KeenGlyph\Core\Symbol\LevelTable;
 
@@ -41,7 +42,9 @@ final class DrawingResource
                 'svg' => $isMarkup ? $picture : null,
                 'data_uri' => $isMarkup ? null : 'data:'.Drawing::mediaType($format).';base64,'.base64_encode($picture),
             ],
-            'payload' => $drawing->payload->toArray(),
+            'segment_texts' => SymbolFacts::texts($drawing->symbol),
+            'payload' => PayloadResource::of($drawing->payload),
+            'costs' => $checked ? FieldCosts::of($drawing->payload, $drawing->composition->encoding, $drawing->symbol->version) : null,
             'ledger' => $checked ? array_map(static fn (LedgerLine $line): array => $line->toArray(), $drawing->ledger()) : null,
         ];
     }

@@ -66,6 +66,18 @@ final class Payloads
     }
 
     /**
+     * The text of fields as they are, checked for nothing.
+     *
+     * @param  array<array-key, mixed>  $fields
+     */
+    public static function written(Kind $kind, array $fields, Context $context = new Context): string
+    {
+        $grammar = $kind->grammar();
+
+        return $grammar->write(Values::of($grammar->fields(), $fields), $context);
+    }
+
+    /**
      * The kind and fields of a text; text is what is nothing else.
      *
      * @param  ?Kind  $kind  the kind that it is meant to be; recognised when null
@@ -94,6 +106,10 @@ final class Payloads
             $problems = [...$grammar->textProblems($text), ...$problems];
         }
         $written = $grammar->write($values, $context);
+        if ($kind === Kind::Gs1Elements) {
+            // Brackets and symbology identifiers are ways to show the same elements: a symbol carries only one.
+            $text = $written;
+        }
         if ($written !== $text && $kind !== Kind::Text && array_filter($problems, static fn (Problem $problem): bool => $problem->severity === Severity::Error) === []) {
             $problems[] = Problem::caution('not_canonical', 'text', 'The text says this in another way than the standard’s plain form.', 'Write the plain form', $written);
         }

@@ -44,8 +44,14 @@ final class ReadingFacts
             'eci' => $symbol->content->eci,
             'fnc1' => $symbol->content->fnc1,
             'append' => $append === null ? null : ['index' => $append->index, 'total' => $append->total, 'parity' => $append->parity],
-            'payload' => self::payload($symbol->content)->toArray(),
+            'payload' => self::facts(self::payload($symbol->content)),
         ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function facts(Payload $payload): array
+    {
+        return $payload->toArray() + ['summary' => PayloadSummary::of($payload)];
     }
 
     /** FNC1 in first position says that the text is made of GS1 elements; anything else is recognised by its form. */
@@ -77,7 +83,7 @@ final class ReadingFacts
             'eci' => null,
             'fnc1' => $reading->gs1 ? '' : null,
             'append' => null,
-            'payload' => self::linearPayload($reading)->toArray(),
+            'payload' => self::facts(self::linearPayload($reading)),
         ];
     }
 

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Report;
 
+use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\MicroVersion;
+use KeenGlyph\Core\Symbol\Mode;
 use KeenGlyph\Core\Symbol\QrSymbol;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\SymbolVersion;
+use KeenGlyph\Core\Symbol\Units;
 use KeenGlyph\Core\Symbol\Version;
 
 /** What is known about a symbol, as the command line and the API state it. */
@@ -38,6 +41,35 @@ final class SymbolFacts
             'repairable_share' => round($symbol->version->repairableShare($symbol->level), 4),
             'characters' => $symbol->reason,
         ];
+    }
+
+    /**
+     * What each segment says; nothing for those without characters.
+     *
+     * @return list<string>
+     */
+    public static function texts(QrSymbol $symbol): array
+    {
+        return array_map(static fn (Segment $segment): string => self::text($segment, $symbol), $symbol->segments);
+    }
+
+    private static function text(Segment $segment, QrSymbol $symbol): string
+    {
+        $eci = null;
+        $fnc1 = false;
+        foreach ($symbol->segments as $before) {
+            $eci = $before->mode === Mode::Eci ? (int) bindec(substr($before->data, -7)) : $eci;
+            $fnc1 = $fnc1 || $before->mode === Mode::Fnc1First || $before->mode === Mode::Fnc1Second;
+        }
+        $set = array_values(array_filter(CharacterSet::cases(), static fn (CharacterSet $set): bool => $set->eci() === $eci && $eci !== null))[0] ?? CharacterSet::Utf8;
+
+        return match ($segment->mode) {
+            Mode::Kanji => (string) mb_convert_encoding($segment->data, 'UTF-8', 'SJIS'),
+            Mode::Byte => $set === CharacterSet::Utf8 ? mb_scrub($segment->data, 'UTF-8') : (string) mb_convert_encoding($segment->data, 'UTF-8', $set->encoding()),
+            Mode::Alphanumeric => $fnc1 ? strtr($segment->data, ['%%' => '%', '%' => Units::SEPARATOR]) : $segment->data,
+            Mode::Numeric => $segment->data,
+            default => '',
+        };
     }
 
     /** A number, or M1 to M4. */

@@ -28,7 +28,8 @@ final class TextDoesNotFit extends InvalidSymbol
         foreach (Level::cases() as $case) {
             $room[$case->value] = Capacity::characters($version, $case, $mode);
             if ($room[$case->value] > 0) {
-                $words[] = sprintf('%d at %s', $room[$case->value], $case->value);
+                $unit = $words === [] ? ($mode === Mode::Byte ? ' bytes' : ' digits') : '';
+                $words[] = sprintf('%d%s at %s', $room[$case->value], $unit, $case->value);
             }
         }
 
@@ -37,8 +38,8 @@ final class TextDoesNotFit extends InvalidSymbol
             $bytes,
             $version->label(),
             $level->value,
-            $mode === Mode::Byte ? 'bytes: ' : 'digits: ',
-            implode(', ', $words).($mode === Mode::Byte ? ' (more if the text is digits or capitals)' : ''),
+            implode(', ', $words),
+            $mode === Mode::Byte ? ' (more if the text is digits or capitals)' : '',
         ), $bytes, $room);
     }
 }

@@ -82,6 +82,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/bars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make a linear symbol
+         * @description With human-readable digits, quiet zones and bar heights. Needs the ability `symbols`.
+         */
+        post: operations["makeBars"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What there is to say
+         * @description Kinds with their fields as JSON Schema; forms, checks and documentation come from this description.
+         */
+        get: operations["listKinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/kinds/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: components["schemas"]["Kind"];
+            };
+            cookie?: never;
+        };
+        /** One kind */
+        get: operations["showKind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/payloads/build": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fields to text
+         * @description Needs the ability `symbols`.
+         */
+        post: operations["buildPayload"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/payloads/parse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Text to fields
+         * @description Recognises the kind of any text; what is nothing else is text. Needs the ability `symbols`.
+         */
+        post: operations["parsePayload"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gs1": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * GS1 elements in all their forms
+         * @description From brackets, from what a symbol carries, or from a Digital Link. Needs the ability `symbols`.
+         */
+        post: operations["convertGs1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gs1/element": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A value as people write it
+         * @description Weights with their unit, dates as YYYY-MM-DD, countries by letters. Needs the ability `symbols`.
+         */
+        post: operations["readGs1Element"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gs1/identifiers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Application identifiers */
+        get: operations["listGs1Identifiers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/workspace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the workspace sets for its payloads
+         * @description Needs the ability `glyphs:read`.
+         */
+        get: operations["showWorkspace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change the settings
+         * @description Send only what changes; an empty value goes back to the default. Needs the ability `glyphs:write`.
+         */
+        patch: operations["updateWorkspace"];
+        trace?: never;
+    };
     "/api/v1/glyphs": {
         parameters: {
             query?: never;
@@ -188,15 +368,29 @@ export interface components {
          * @enum {string}
          */
         Level: "L" | "M" | "Q" | "H";
-        /** @enum {string} */
-        Kind: "link" | "text";
+        /**
+         * @description What the text is meant to do; `GET /api/v1/kinds` describes each
+         * @enum {string}
+         */
+        Kind: "link" | "coupon" | "meeting" | "contact" | "call" | "sms" | "chat" | "email" | "event" | "place" | "wifi" | "otp" | "sepa" | "swiss_bill" | "merchant" | "upi" | "bitcoin" | "payment_link" | "gs1_link" | "gs1_elements" | "text";
         /** @example #14201C */
         Colour: string;
+        /**
+         * @description Character set of byte segments; every choice but auto and bytes is stated by an ECI
+         * @enum {string}
+         */
+        Charset: "auto" | "bytes" | "utf-8" | "shift-jis" | "iso-8859-1" | "iso-8859-2" | "iso-8859-3" | "iso-8859-4" | "iso-8859-5" | "iso-8859-6" | "iso-8859-7" | "iso-8859-8" | "iso-8859-9" | "iso-8859-10" | "iso-8859-13" | "iso-8859-14" | "iso-8859-15" | "iso-8859-16";
+        /** @enum {string} */
+        Symbology: "qr" | "microqr" | "ean13" | "ean8" | "upca" | "upce" | "itf14" | "code128" | "code39";
+        /** @description Fields of the kind, as its JSON Schema describes them; GS1 elements may also be named (01), (10) … */
+        Fields: {
+            [key: string]: unknown;
+        };
         /** @enum {string} */
         Verdict: "holds" | "marginal" | "fails" | "not_run";
         Segment: {
             /** @enum {string} */
-            mode: "numeric" | "alphanumeric" | "byte" | "kanji" | "eci";
+            mode: "numeric" | "alphanumeric" | "byte" | "kanji" | "eci" | "fnc1_first" | "fnc1_second" | "structured_append";
             chars: number;
             /** @description Header included */
             bits: number;
@@ -204,6 +398,11 @@ export interface components {
         Options: {
             kind?: components["schemas"]["Kind"];
             level?: components["schemas"]["Level"];
+            /**
+             * @description Raise the level as far as the version allows
+             * @default false
+             */
+            lift?: boolean;
             /** @description Whole pixels a module; 8 when no size is given */
             module_px?: number;
             /** @description The whole side in pixels; rounded down to whole modules, the rest goes to the quiet zone */
@@ -218,7 +417,9 @@ export interface components {
         };
         Compose: components["schemas"]["Options"] & {
             /** @example https://fennmoor.example/hive/7 */
-            text: string;
+            text?: string;
+            fields?: components["schemas"]["Fields"];
+            charset?: components["schemas"]["Charset"];
             /** @description For the file name and the title */
             name?: string;
             version?: number;
@@ -247,11 +448,13 @@ export interface components {
         };
         GlyphInput: components["schemas"]["Options"] & {
             name: string;
-            text: string;
+            text?: string;
+            fields?: components["schemas"]["Fields"];
         };
         GlyphChange: components["schemas"]["Options"] & {
             name?: string;
             text?: string;
+            fields?: components["schemas"]["Fields"];
         };
         SymbolFacts: {
             /** @constant */
@@ -269,11 +472,13 @@ export interface components {
             bytes_left: number;
             /** @description Share of codewords that may be lost */
             repairable_share: number;
+            /** @description Why the text stands in the character set it stands in */
+            characters: string;
         };
         LevelRow: {
             level: components["schemas"]["Level"];
             fits: boolean;
-            version: number | null;
+            version: number | string | null;
             modules: number | null;
             bits_used: number | null;
             bits_available: number | null;
@@ -308,16 +513,115 @@ export interface components {
             message: string;
             fix: null | {
                 label: string;
-                /** @description The field's value after the change */
-                value: string;
+                /** @description Fields, by their paths, and their values after the change; `text` for the whole text */
+                fields: {
+                    [key: string]: string;
+                };
             };
         };
         Payload: {
+            /** @description What is encoded; null when it cannot be */
+            text: string | null;
+            /** @description The same for people: element strings with brackets */
+            shown: string;
             kind: components["schemas"]["Kind"];
-            fields: {
-                [key: string]: string;
-            };
+            fields: components["schemas"]["Fields"];
             problems: components["schemas"]["PayloadProblem"][];
+            summary: components["schemas"]["SummaryLine"][];
+            gs1: null | components["schemas"]["Gs1"];
+        };
+        SummaryLine: {
+            label: string;
+            value: string;
+            /** @description The same in plain words */
+            note: string | null;
+            /** @description A moment in UTC, for showing it in local time */
+            instant: string | null;
+        };
+        ReadPayload: {
+            kind: components["schemas"]["Kind"];
+            /** @description Fields of the kind */
+            fields: Record<string, never> | unknown[];
+            problems: components["schemas"]["PayloadProblem"][];
+            summary: components["schemas"]["SummaryLine"][];
+        };
+        Gs1Element: {
+            ai: string;
+            title: string;
+            value: string;
+            /** @description The value in plain words, such as 0.340 kg */
+            says: string | null;
+        };
+        Gs1: {
+            valid: boolean;
+            problems: components["schemas"]["PayloadProblem"][];
+            elements: components["schemas"]["Gs1Element"][];
+            /** @description As a symbol carries it behind FNC1, separators U+001D */
+            element_string: string | null;
+            /** @description Null when there is no primary key */
+            digital_link: string | null;
+            canonical_link: string | null;
+            /** @description Bracketed */
+            hri: string | null;
+            hri_lines: string[];
+            /** @description The trade item number in its shortest form, for an EAN or UPC symbol */
+            gtin: string | null;
+        };
+        Gs1Identifier: {
+            /** @description n stands for decimal places */
+            ai: string;
+            title: string;
+            format: string;
+            max_length: number;
+            is_date: boolean;
+            unit: string | null;
+            words: string;
+            /** @description Whether a Digital Link can begin with it */
+            is_key: boolean;
+        };
+        KindFacts: {
+            kind: components["schemas"]["Kind"];
+            label: string;
+            group: string;
+            purpose: string;
+            standard: string;
+            words: string[];
+            /** @description Whether a text of this kind is known by its form */
+            recognised: boolean;
+            /** @description JSON Schema 2020-12 of the fields; x-order, x-type, x-labels and x-advanced serve forms */
+            schema: {
+                [key: string]: unknown;
+            };
+            starters: {
+                label: string;
+                fields: components["schemas"]["Fields"];
+            }[];
+        };
+        BarsFacts: {
+            symbology: components["schemas"]["BarsSymbology"];
+            /** @description Check digits included */
+            text: string;
+            bytes: number;
+            modules: number;
+            /** @description Modules as 1 and 0; narrow and wide elements as n and w in Code 39 and ITF-14 */
+            pattern: string;
+            quiet_left: number;
+            quiet_right: number;
+            printed: string[];
+        };
+        /** @enum {string} */
+        BarsSymbology: "ean13" | "ean8" | "upca" | "upce" | "itf14" | "code128" | "gs1-128" | "code39";
+        WorkspaceSettings: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            chat_template: string | null;
+            region: string | null;
+            gs1_domain: string | null;
+            defaults: {
+                chat_template: string;
+                gs1_domain: string;
+            };
         };
         LedgerLine: {
             /** @enum {string} */
@@ -336,6 +640,12 @@ export interface components {
             };
         };
         Drawing: {
+            /** @description What each segment says */
+            segment_texts: string[];
+            /** @description Bits that each field adds */
+            costs: null | {
+                [key: string]: number;
+            } | unknown[];
             symbol: components["schemas"]["SymbolFacts"];
             levels: components["schemas"]["LevelRow"][];
             picture: components["schemas"]["Picture"];
@@ -343,13 +653,14 @@ export interface components {
             ledger: null | components["schemas"]["LedgerLine"][];
         };
         ReadSymbol: {
-            /** @constant */
-            symbology: "qr";
+            symbology: components["schemas"]["Symbology"];
             text: string;
             bytes_b64: string;
-            version: number;
-            level: components["schemas"]["Level"];
-            mask: number;
+            /** @description 1 to 40, M1 to M4; null for linear symbols */
+            version: number | string | null;
+            /** @enum {string|null} */
+            level: "L" | "M" | "Q" | "H" | null;
+            mask: number | null;
             /** @description Outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands */
             corners: number[][];
             /** @description Codewords that were wrong and repaired */
@@ -362,7 +673,15 @@ export interface components {
             mirrored: boolean;
             /** @description Light on dark */
             reversed: boolean;
-            payload: components["schemas"]["Payload"];
+            eci: number | null;
+            /** @description Empty for first position; the application indicator for second */
+            fnc1: string | null;
+            append: null | {
+                index: number;
+                total: number;
+                parity: number;
+            };
+            payload: components["schemas"]["ReadPayload"];
         };
         Readings: {
             pictures: {
@@ -449,6 +768,7 @@ export interface components {
             errors: {
                 [key: string]: string[];
             };
+            payload?: components["schemas"]["Payload"];
         };
     };
     responses: {
@@ -632,6 +952,328 @@ export interface operations {
             413: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Problem"];
+        };
+    };
+    makeBars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    symbology: components["schemas"]["BarsSymbology"];
+                    /** @description Check digits may be left out; GS1-128 takes (01)… */
+                    text: string;
+                    /** @description Adds the check character of Code 39 */
+                    check?: boolean;
+                    /** @default true */
+                    captioned?: boolean;
+                    /** @default 3 */
+                    module_px?: number;
+                    size_px?: number;
+                    dark?: components["schemas"]["Colour"];
+                    light?: components["schemas"]["Colour"];
+                    /**
+                     * @default svg
+                     * @enum {string}
+                     */
+                    format?: "svg" | "png";
+                };
+            };
+        };
+        responses: {
+            /** @description The bars */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        bars: components["schemas"]["BarsFacts"];
+                        picture: {
+                            /** @enum {string} */
+                            format: "svg" | "png";
+                            width_px: number;
+                            height_px: number;
+                            module_px: number;
+                            note: string | null;
+                            svg: string | null;
+                            data_uri: string | null;
+                        };
+                    };
+                    "image/svg+xml": string;
+                    "image/png": string;
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listKinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All kinds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["KindFacts"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    showKind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: components["schemas"]["Kind"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kind */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindFacts"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    buildPayload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    kind: components["schemas"]["Kind"];
+                    fields: components["schemas"]["Fields"];
+                    /** @description Values for merge fields such as {{email}}, as people write them; each is percent-encoded once */
+                    merge?: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description The text, with what is wrong or unwise */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Payload"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    parsePayload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    kind?: components["schemas"]["Kind"];
+                };
+            };
+        };
+        responses: {
+            /** @description Kind, fields, and what is irregular */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Payload"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    convertGs1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    domain?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The elements */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gs1"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    readGs1Element: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @example 310n */
+                    ai: string;
+                    /** @example 0.340 kg */
+                    value: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The element that it stands for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        ai: string;
+                        value: string;
+                        /** @description The choice that was made */
+                        note: string | null;
+                        problem: string | null;
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listGs1Identifiers: {
+        parameters: {
+            query?: {
+                /** @description Part of a number */
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those that match */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Gs1Identifier"][];
+                    };
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    showWorkspace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The settings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkspaceSettings"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    updateWorkspace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @example https://chat.example/{number}?text={message} */
+                    chat_template?: string | null;
+                    /** @description Country, two letters, whose numbers may lack their country code */
+                    region?: string | null;
+                    gs1_domain?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkspaceSettings"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
         };
     };
     listGlyphs: {

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\WorkspaceRequest;
+use App\Models\Workspace;
+use App\Support\CurrentUser;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use KeenGlyph\Core\Payload\Context;
+
+/** What the signed-in workspace sets once for its payloads. */
+final class WorkspaceController
+{
+    public function show(Request $request): JsonResponse
+    {
+        return new JsonResponse(self::resource(CurrentUser::of($request)->workspace));
+    }
+
+    public function update(WorkspaceRequest $request): JsonResponse
+    {
+        $workspace = CurrentUser::of($request)->workspace;
+        $workspace->update(array_map(static fn (mixed $value): mixed => $value === '' ? null : $value, $request->validated()));
+
+        return new JsonResponse(self::resource($workspace));
+    }
+
+    /** @return array<string, mixed> */
+    private static function resource(Workspace $workspace): array
+    {
+        return [
+            'id' => $workspace->id,
+            'name' => $workspace->name,
+            'chat_template' => $workspace->chat_template,
+            'region' => $workspace->region,
+            'gs1_domain' => $workspace->gs1_domain,
+            'defaults' => ['chat_template' => Context::CHAT_TEMPLATE, 'gs1_domain' => Context::GS1_DOMAIN],
+        ];
+    }
+}
