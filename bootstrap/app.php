@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Composition\RefusedPayload;
 use App\Http\Middleware\AcceptJson;
 use App\Http\Middleware\Idempotent;
 use App\Http\Middleware\SecurityHeaders;
@@ -12,6 +13,9 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Foundation\Http\Middleware\ConvertEmptyStringsToNull;
 use Illuminate\Foundation\Http\Middleware\TrimStrings;
 use Illuminate\Http\Request;
+use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Linear\InvalidBars;
+use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Laravel\Sanctum\Http\Middleware\CheckForAnyAbility;
 
 $app = Application::configure(basePath: dirname(__DIR__))
@@ -33,6 +37,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*', 'sanctum/*') ? Problems::render($e) : null);
         $exceptions->dontReportDuplicates();
+        // What somebody entered is answered, not noted.
+        $exceptions->dontReport([RefusedPayload::class, InvalidSymbol::class, InvalidFinish::class, InvalidBars::class]);
     })
     ->create();
 

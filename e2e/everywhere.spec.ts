@@ -25,7 +25,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
   await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)
   await page.getByLabel('E-mail').press('Enter')
   await expect(page).toHaveURL(/\/compose$/)
-  await expect(page.locator('#payload-text')).toBeFocused()
+  await expect(page.locator('#field-url, #field-text')).toBeFocused()
   await page.keyboard.type('https://fennmoor.example/keys')
   await expect(page.locator('.enc')).toHaveText('https://fennmoor.example/keys')
   const reach = async (name: string) => {
@@ -50,7 +50,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('option', { name: /Swarm hotline/ })).toBeVisible()
   await expect(page.getByRole('option')).toHaveCount(1)
   await page.keyboard.press('Enter')
-  await expect(page.locator('#payload-text')).toHaveValue('https://fennmoor.example/swarm')
+  await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/swarm')
 })
 
 for (const scheme of ['light', 'dark'] as const) {
@@ -72,11 +72,11 @@ for (const scheme of ['light', 'dark'] as const) {
       expect(await faults()).toEqual([])
     }
     await page
-      .locator('#payload-text')
+      .locator('#field-url, #field-text')
       .or(page.getByRole('tab', { name: /Payload/ }))
       .first()
       .click()
-    await page.locator('#payload-text').fill('')
+    await page.locator('#field-url, #field-text').fill('')
     await page.goto('/glyphs')
     await expect(page.getByRole('link', { name: 'Jar returns' })).toBeVisible()
     expect(await faults()).toEqual([])
@@ -97,7 +97,7 @@ test.describe('on a phone', () => {
     const fits = async () =>
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await signIn(page)
-    await page.locator('#payload-text').fill('https://fennmoor.example/phone')
+    await page.locator('#field-url, #field-text').fill('https://fennmoor.example/phone')
     await expect(page.locator('img.picture')).toBeVisible()
     await fits()
     await page.getByRole('tab', { name: /Output/ }).tap()

@@ -17,7 +17,7 @@ export const ledger = (page: Page, check: string) => page.locator(`[data-check="
 /** Waits until the ledger has judged exactly this text. */
 export async function compose(page: Page, text: string): Promise<void> {
   const bytes = new TextEncoder().encode(text).length
-  await page.locator('#payload-text').fill(text)
+  await page.locator('#field-url, #field-text').fill(text)
   await expect(ledger(page, 'round_trip')).toContainText(`${bytes} of ${bytes} bytes`)
 }
 

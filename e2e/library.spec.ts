@@ -39,7 +39,9 @@ test('deletes and undoes', async ({ page }) => {
 
 test('opens a glyph as it was saved, and says when there is none', async ({ page }) => {
   await page.getByRole('link', { name: 'Blossom honey jar 227 g' }).click()
-  await expect(page.locator('#payload-text')).toHaveValue('https://fennmoor.example/jar/blossom-227?batch=B26-02')
+  await expect(page.locator('#field-url, #field-text')).toHaveValue(
+    'https://fennmoor.example/jar/blossom-227?batch=B26-02',
+  )
   await expect(page.getByRole('radio', { name: 'Level Q' })).toHaveAttribute('aria-checked', 'true')
   await expect(page.getByText('Revision 1', { exact: true })).toBeVisible()
   await page.goto('/compose/00000000-0000-7000-8000-000000000000')

@@ -15,6 +15,7 @@ export const router = createRouter({
     { path: '/sign-in', component: () => import('./pages/SignIn.vue'), meta: { title: 'Sign in', open: true } },
     { path: '/compose/:id?', component: () => import('./pages/Compose.vue'), meta: { title: 'Compose' } },
     { path: '/read', component: () => import('./pages/Read.vue'), meta: { title: 'Read' } },
+    { path: '/workspace', component: () => import('./pages/Workspace.vue'), meta: { title: 'Workspace' } },
     { path: '/glyphs', component: () => import('./pages/Glyphs.vue'), meta: { title: 'Glyphs' } },
     { path: '/:rest(.*)*', component: () => import('./pages/NotFound.vue'), meta: { title: 'Not found', open: true } },
   ],

@@ -41,7 +41,12 @@ describe('useDrawing', () => {
       )
     })
     const scope = effectScope()
-    const used = scope.run(() => useDrawing(() => ({ text: fields.text })))!
+    const used = scope.run(() =>
+      useDrawing(
+        () => ({ text: fields.text }),
+        () => fields.text === '',
+      ),
+    )!
     const type = async (text: string) => {
       fields.text = text
       await nextTick()

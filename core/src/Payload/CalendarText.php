@@ -20,9 +20,9 @@ final class CalendarText
         $bare = $values->text('form') === 'bare';
         $lines = $bare ? [] : ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:'.self::PRODUCT];
         $zone = $values->text('time_zone');
-        $hasZone = ! $values->flag('all_day') && $zone !== '' && $zone !== 'UTC' && TimeZones::exists($zone);
+        $hasZone = ! $values->flag('all_day') && $values->has('start') && $zone !== '' && $zone !== 'UTC' && TimeZones::exists($zone);
         if ($hasZone && ! $bare) {
-            $lines = [...$lines, ...VtimeZone::lines($zone, (int) substr($values->text('start'), 0, 4))];
+            $lines = [...$lines, ...VtimeZone::lines($zone, max(1900, (int) substr($values->text('start'), 0, 4)))];
         }
         $lines[] = 'BEGIN:VEVENT';
         if (! $bare || $values->has('uid')) {

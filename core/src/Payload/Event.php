@@ -130,7 +130,7 @@ final class Event implements Grammar
 
         return [new Problem(
             Severity::Caution, 'zone_defined', 'time_zone',
-            'The rules of the time zone take some 200 bytes. An event that does not repeat says the same in UTC, and every phone shows its own local time.',
+            sprintf('The rules of the time zone take %d bytes. An event that does not repeat says the same in UTC, and every phone shows its own local time.', strlen(Folding::join(VtimeZone::lines($zone, (int) $local->format('Y'))))),
             'Write it in UTC', 'UTC', false,
             ['start' => $utc($values->text('start'))] + ($values->has('end') ? ['end' => $utc($values->text('end'))] : []),
         )];

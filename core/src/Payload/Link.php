@@ -13,7 +13,7 @@ final class Link implements Grammar
     public function fields(): array
     {
         return [
-            new Field('url', 'Link', FieldType::Link, required: true, help: 'The whole address with https://. Merge fields such as {{email}} are filled in for each recipient.', example: 'https://fennmoor.example/honey/heather'),
+            new Field('url', 'Link', FieldType::Link, required: true, help: 'The whole address with https://. Merge fields such as {{email}} are filled in for each recipient.', example: 'https://fennmoor.example/hive/7'),
             new Field('source', 'Campaign source', help: 'Where the symbol is seen: utm_source.', example: 'jar-label', advanced: true, max: 200),
             new Field('medium', 'Campaign medium', help: 'What it is printed on: utm_medium.', example: 'print', advanced: true, max: 200),
             new Field('campaign', 'Campaign name', help: 'What it is for: utm_campaign.', example: 'heather-2026', advanced: true, max: 200),

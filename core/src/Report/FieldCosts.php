@@ -30,8 +30,10 @@ final class FieldCosts
                     unset($rest[$index]);
                     $without[$name] = array_values($rest);
                 }
-                $cost = $whole - self::bits(Payloads::written($payload->kind, $without, $payload->context), $options, $version);
-                if ($cost > 0) {
+                $rest = Payloads::written($payload->kind, $without, $payload->context);
+                $cost = $whole - self::bits($rest, $options, $version);
+                // Without some fields there is no text at all: they cost what all of it costs, which says nothing.
+                if ($cost > 0 && $rest !== '') {
                     $costs[$index === null ? $name : "$name.$index"] = $cost;
                 }
             }

@@ -15,6 +15,8 @@ export class ApiProblem extends Error {
     readonly status: number,
     message: string,
     readonly errors: Record<string, string[]> = {},
+    /** What is wrong with the payload, when that is the reason. */
+    readonly payload: Schemas['Payload'] | undefined = undefined,
   ) {
     super(message)
   }
@@ -90,11 +92,16 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new ApiProblem(0, 'The server does not answer. Check that it is running; nothing you typed is lost.')
   }
   if (!answer.response.ok) {
-    const problem = (answer.error ?? {}) as { detail?: string; errors?: Record<string, string[]> }
+    const problem = (answer.error ?? {}) as {
+      detail?: string
+      errors?: Record<string, string[]>
+      payload?: Schemas['Payload']
+    }
     throw new ApiProblem(
       answer.response.status,
       problem.detail ?? `The server answered with ${answer.response.status}.`,
       problem.errors,
+      problem.payload,
     )
   }
   return answer.data as T

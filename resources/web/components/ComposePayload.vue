@@ -1,49 +1,114 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiMagnify } from '@mdi/js'
-import { computed, nextTick, ref } from 'vue'
-import type { ApiProblem, Drawing } from '@/api/client'
+import { mdiContentCopy } from '@mdi/js'
+import { computed, nextTick, ref, watch } from 'vue'
+import { api, type ApiProblem, type Drawing, unwrap, type Schemas } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
-import { useShortcut } from '@/composables/useShortcut'
+import { useKinds } from '@/composables/useKinds'
 import { useToast } from '@/composables/useToast'
 import { counted, grouped } from '@/lib/bytes'
-import KgSegments from './KgSegments.vue'
+import { isFilled, type Kind, type Problem, specsOf, type Values, withValue } from '@/lib/kinds'
+import KgElements from './KgElements.vue'
+import KgEncoded from './KgEncoded.vue'
+import KgFields from './KgFields.vue'
+import KgKinds from './KgKinds.vue'
+import KgSays from './KgSays.vue'
+import KgSlide from './KgSlide.vue'
 import KgVerdict from './KgVerdict.vue'
 
-/** What the symbol says: its kind, the field with its rules, and the text as it is encoded. */
-const props = defineProps<{ drawing: Drawing | null; problem: ApiProblem | null }>()
+/** What the symbol says: its kind, the fields with their rules, and the text as it is encoded; each follows the other. */
+const props = defineProps<{ drawing: Drawing | null; problem: ApiProblem | null; stale: boolean }>()
 const fields = defineModel<Composition>('fields', { required: true })
+const bars = defineModel<boolean>('bars', { required: true })
 const { say } = useToast()
+const { kinds, problem: kindsProblem, retry, recent, use, byName } = useKinds()
 
-const KINDS = [
-  { group: 'Web', kind: 'link', name: 'Link', words: 'link url address page website open' },
-  { group: 'Raw', kind: 'text', name: 'Text', words: 'text note label serial show' },
-] as const
-const search = ref('')
-const shown = computed(() =>
-  KINDS.filter((k) => `${k.group} ${k.words}`.toLowerCase().includes(search.value.trim().toLowerCase())),
+const current = computed(() => byName(fields.value.kind))
+const specs = computed(() => (current.value ? specsOf(current.value.schema) : []))
+const payload = computed(() => props.drawing?.payload ?? props.problem?.payload ?? null)
+const problems = computed<Problem[]>(() => payload.value?.problems ?? [])
+const costs = computed<Record<string, number>>(() => {
+  const found = props.drawing?.costs
+  return found && !Array.isArray(found) ? found : {}
+})
+/** Problems of the whole text, and the words of a refusal that names no field. */
+const general = computed(() => problems.value.filter((p) => p.field === 'text' && fields.value.kind !== 'text'))
+const refusal = computed(() => (payload.value === null ? props.problem?.field('text') : undefined))
+const isGs1 = computed(() => fields.value.kind === 'gs1_link' || fields.value.kind === 'gs1_elements')
+const rest = computed(() => specs.value.filter((spec) => spec.name !== 'elements'))
+const gs1 = computed(() => payload.value?.gs1 ?? null)
+const isEmpty = computed(() =>
+  fields.value.origin === 'text' ? fields.value.text === '' : !isFilled(fields.value.values),
 )
-const find = ref<{ focus: () => void }>()
-const input = ref<{ focus: () => void }>()
-useShortcut('/', () => find.value?.focus())
 
-async function choose(kind: Composition['kind']): Promise<void> {
-  fields.value.kind = kind
-  search.value = ''
+const form = ref<HTMLElement>()
+async function focusForm(): Promise<void> {
   await nextTick()
-  input.value?.focus()
+  form.value?.querySelector<HTMLElement>('input:not([type="checkbox"]), textarea, select')?.focus()
 }
 
-/** Pasting into the search guesses the kind and fills the field. */
-function paste(event: ClipboardEvent): void {
-  const text = event.clipboardData?.getData('text/plain') ?? ''
-  if (text.trim() === '') return
-  event.preventDefault()
-  fields.value.text = text.trim()
-  void choose(/^[a-z][a-z0-9+.-]*:\/\/|^[\w-]+(\.[\w-]+)+(\/|$)/i.test(text.trim()) ? 'link' : 'text')
+/** What was typed for each kind, so that a look at another one loses nothing. */
+const drafts = new Map<Kind, Pick<Composition, 'values' | 'text' | 'origin'>>()
+function keepDraft(): void {
+  const { kind, values, text, origin } = fields.value
+  drafts.set(kind, { values, text, origin })
+}
+function choose(kind: Kind): void {
+  if (kind === fields.value.kind) return
+  keepDraft()
+  const swap = isGs1.value && kind.startsWith('gs1_')
+  const { values } = fields.value
+  const draft = drafts.get(kind)
+  const elements = values.elements
+  Object.assign(fields.value, { kind, text: '', values: {}, origin: 'fields' }, draft)
+  if (swap && Array.isArray(elements)) fields.value.values = { ...draft?.values, elements }
+  use(kind)
 }
 
-const problems = computed(() => props.drawing?.payload.problems ?? [])
-const refusal = computed(() => props.problem?.field('text'))
+function edit(values: Values): void {
+  Object.assign(fields.value, { values, origin: 'fields' })
+}
+function retype(text: string): void {
+  Object.assign(fields.value, { text, origin: 'text' })
+}
+function fix(changes: Record<string, string>): void {
+  if (changes.text !== undefined && fields.value.kind !== 'text') {
+    retype(changes.text)
+    return
+  }
+  edit(Object.entries(changes).reduce((values, [path, value]) => withValue(values, path, value), fields.value.values))
+}
+
+/** What lacks a scheme may be meant as a text after all. */
+function retypeAsText(): void {
+  const { text } = fields.value
+  choose('text')
+  edit({ text })
+}
+
+/** A text without a known kind says itself what it is. */
+async function paste(text: string): Promise<void> {
+  keepDraft()
+  const trimmed = text.replace(/^[ \t]+|[ \t\r\n]+$/g, '')
+  let kind: Kind = /^[\w-]+(\.[\w-]+)+(\/\S*)?$/i.test(trimmed) ? 'link' : 'text'
+  try {
+    const read = (await unwrap(api.POST('/api/v1/payloads/parse', { body: { text: trimmed } }))) as Schemas['Payload']
+    if (read.kind !== 'text') kind = read.kind
+  } catch {
+    // Without an answer the text is still taken; drawing it says what is wrong.
+  }
+  Object.assign(fields.value, { kind, text: trimmed, values: {}, origin: 'text' })
+  use(kind)
+  await focusForm()
+}
+
+function start(values: Values): void {
+  const { kind, text, origin } = fields.value
+  const before = { values: fields.value.values, text, origin }
+  const hadContent = !isEmpty.value
+  edit(JSON.parse(JSON.stringify(values)) as Values)
+  use(kind)
+  if (hadContent) say('Filled in from a starter', { label: 'Put back', run: () => Object.assign(fields.value, before) })
+}
 
 async function copy(): Promise<void> {
   try {
@@ -53,103 +118,151 @@ async function copy(): Promise<void> {
     say('The browser did not allow copying. Select the text and press Ctrl C.')
   }
 }
-defineExpose({ focus: () => input.value?.focus() })
+const writtenAs = computed({
+  get: () => fields.value.kind as 'gs1_link' | 'gs1_elements',
+  set: (kind) => choose(kind),
+})
+watch(
+  () => current.value?.kind,
+  () => void (isEmpty.value && focusForm()),
+)
+defineExpose({ focus: focusForm })
 </script>
 
 <template>
   <div class="payload">
-    <div class="kinds">
-      <v-text-field
-        ref="find"
-        v-model="search"
-        class="find"
-        variant="plain"
-        :prepend-inner-icon="mdiMagnify"
-        placeholder="Find a kind, or paste anything"
-        aria-label="Find a kind, or paste anything"
-        @paste="paste"
-        @keydown.enter.prevent="shown[0] && choose(shown[0].kind)"
-      >
-        <template #append-inner><kbd>/</kbd></template>
-      </v-text-field>
-      <div class="index" role="radiogroup" aria-label="Kind">
-        <template v-for="k in shown" :key="k.kind">
-          <span class="group">{{ k.group }}</span>
-          <span class="kind">
-            <button type="button" role="radio" :aria-checked="fields.kind === k.kind" @click="choose(k.kind)">
-              {{ k.name }}
-            </button>
-          </span>
-        </template>
-      </div>
-      <p v-if="shown.length === 0" class="note">No kind by that name. Press Esc to clear.</p>
-    </div>
+    <KgKinds
+      :model-value="fields.kind"
+      :kinds="kinds"
+      :recent="recent"
+      :start-open="isEmpty"
+      @update:model-value="choose"
+      @paste="paste"
+      @chosen="focusForm"
+    />
 
-    <div class="form">
-      <label class="label" for="payload-text">{{ fields.kind === 'link' ? 'Link' : 'Text' }}</label>
-      <v-textarea
-        id="payload-text"
-        ref="input"
-        v-model="fields.text"
-        class="code-field"
-        rows="1"
-        auto-grow
-        max-rows="7"
-        autofocus
-        spellcheck="false"
-        autocapitalize="off"
-        autocomplete="off"
-        :placeholder="fields.kind === 'link' ? 'https://fennmoor.example/hive/7' : 'HIVE 17-B / APIARY NORTH'"
-        :error="refusal !== undefined"
-        aria-describedby="payload-says"
-      />
-      <div id="payload-says" aria-live="polite">
-        <p v-if="refusal" class="says row fails">
+    <div ref="form" class="form" :aria-label="current?.label" role="group">
+      <div v-if="kindsProblem" class="alert" role="alert">
+        <KgVerdict verdict="fails" /><b>The kinds could not be loaded</b>
+        <p>{{ kindsProblem.message }}</p>
+        <v-btn @click="retry()">Try again</v-btn>
+      </div>
+      <template v-if="current">
+        <div class="row top">
+          <p class="note grow">
+            {{ current.purpose }}<template v-if="fields.kind !== 'text'">, {{ current.standard }}</template>
+          </p>
+          <v-menu>
+            <template #activator="{ props: on }"
+              ><button type="button" class="starters" v-bind="on">Starters</button></template
+            >
+            <v-list
+              ><v-list-item
+                v-for="one in current.starters"
+                :key="one.label"
+                :title="one.label"
+                @click="start(one.fields)"
+            /></v-list>
+          </v-menu>
+        </div>
+        <template v-if="isGs1">
+          <div class="row as">
+            <span class="label">Written as</span>
+            <KgSlide
+              v-model="writtenAs"
+              label="Written as"
+              :options="[
+                { value: 'gs1_link', label: 'Digital Link' },
+                { value: 'gs1_elements', label: 'Elements' },
+              ]"
+            />
+          </div>
+          <KgElements
+            :model-value="(fields.values.elements ?? []) as Values[]"
+            :problems="problems"
+            :costs="costs"
+            :read="gs1?.elements ?? []"
+            @update:model-value="edit({ ...fields.values, elements: $event })"
+            @fix="fix"
+          />
+        </template>
+        <KgFields
+          :model-value="fields.values"
+          :specs="isGs1 ? rest : specs"
+          :problems="problems"
+          :costs="costs"
+          @update:model-value="edit"
+          @fix="fix"
+          ><template #scheme_missing
+            ><v-btn class="bare" size="small" @click="retypeAsText">Keep as text</v-btn></template
+          ></KgFields
+        >
+        <dl v-if="isGs1 && gs1" class="forms">
+          <div>
+            <dt class="label">Printed as</dt>
+            <dd class="code">
+              <span v-for="line in gs1.hri_lines" :key="line">{{ line }}</span>
+            </dd>
+          </div>
+          <div v-if="fields.kind !== 'gs1_link' && gs1.digital_link">
+            <dt class="label">As a link</dt>
+            <dd class="code">{{ gs1.digital_link }}</dd>
+          </div>
+          <div v-if="fields.kind !== 'gs1_elements'">
+            <dt class="label">As elements</dt>
+            <dd class="code">{{ gs1.hri }}</dd>
+          </div>
+          <div v-if="gs1.gtin">
+            <dt class="label">Beneath</dt>
+            <dd>
+              <label class="flag"
+                ><input v-model="bars" type="checkbox" /><span class="note"
+                  >Bars and digits of {{ gs1.gtin }} for tills</span
+                ></label
+              >
+            </dd>
+          </div>
+        </dl>
+        <p v-if="refusal" class="row wrong">
           <KgVerdict verdict="fails" /><span>{{ refusal }}</span>
         </p>
-        <div v-for="p in problems" :key="p.code" class="says">
-          <p class="row">
-            <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span
-              :class="p.severity === 'error' ? 'fails' : 'marginal'"
-              >{{ p.message }}</span
-            >
-          </p>
-          <p v-if="p.fix || p.code === 'scheme_missing'" class="row offers">
-            <v-btn v-if="p.fix" size="small" @click="fields.text = p.fix.value"
-              ><span class="clip">{{ p.fix.label }}</span></v-btn
-            >
-            <v-btn v-if="p.code === 'scheme_missing'" class="bare" size="small" @click="fields.kind = 'text'"
-              >Keep as text</v-btn
-            >
-          </p>
+        <KgSays :problems="general" @fix="fix" />
+        <p v-if="drawing && problems.length === 0" class="row fine">
+          <KgVerdict verdict="holds" /><span class="note">{{ current.label }} in order.</span>
+        </p>
+        <div v-if="isEmpty" class="row chips">
+          <span class="note">Start from</span>
+          <button
+            v-for="one in current.starters"
+            :key="one.label"
+            type="button"
+            class="chip"
+            @click="start(one.fields)"
+          >
+            {{ one.label }}
+          </button>
         </div>
-        <p v-if="drawing && problems.length === 0 && !refusal" class="says row">
-          <KgVerdict verdict="holds" /><span class="note">{{
-            fields.kind === 'link' ? 'A phone opens this page.' : 'A phone shows this text.'
-          }}</span>
-        </p>
-        <p v-if="!drawing && !refusal" class="note says">
-          {{
-            fields.kind === 'link'
-              ? 'Type or paste a link with its scheme; the symbol follows every keystroke.'
-              : 'Type or paste a text; the symbol follows every keystroke.'
-          }}
-        </p>
-      </div>
+      </template>
     </div>
 
-    <div v-if="drawing" class="strip">
+    <div v-if="drawing || fields.text !== ''" class="strip">
       <div class="row">
         <h2 class="grow">Encoded text</h2>
-        <span class="fig">{{ counted(drawing.symbol.bytes, 'byte') }}</span><v-btn
+        <span v-if="drawing" class="fig">{{ counted(drawing.symbol.bytes, 'byte') }}</span><v-btn
           class="bare icon"
           aria-label="Copy the encoded text"
           @click="copy"
           ><v-icon :icon="mdiContentCopy"
         /></v-btn>
       </div>
-      <KgSegments :text="drawing.symbol.text" :segments="drawing.symbol.segments" />
-      <p class="note">
+      <KgEncoded
+        :model-value="fields.text"
+        :segments="drawing?.symbol.segments ?? []"
+        :texts="drawing?.segment_texts ?? []"
+        :is-old="stale || drawing === null"
+        @update:model-value="retype"
+      />
+      <p v-if="drawing" class="note" :title="drawing.symbol.characters">
         {{ grouped(drawing.symbol.bits_used) }} of {{ grouped(drawing.symbol.bits_available) }} bits.
         {{ counted(drawing.symbol.bytes_left, 'more byte') }} before it grows.
       </p>
@@ -164,93 +277,84 @@ defineExpose({ focus: () => input.value?.focus() })
   min-height: 0;
   flex: 1;
 }
-.kinds {
-  padding: 8px 16px 9px;
-  border-bottom: 1px solid var(--rule);
-  background: var(--sheet);
-}
-.find {
-  margin-bottom: 6px;
-  border-bottom: 1px solid var(--edge);
-}
-.find :deep(.v-field) {
-  --v-field-padding-start: 2px;
-  --v-field-padding-end: 2px;
-}
-.index {
+.form {
+  padding: 6px 16px 12px;
   display: grid;
-  grid-template-columns: 52px 1fr;
-  row-gap: 1px;
+  gap: 8px;
+  flex: 1 1 auto;
+  min-height: 96px;
+  overflow: auto;
+  align-content: start;
 }
-.group {
-  font: var(--t-note);
-  color: var(--ink-3);
-  padding-top: 3px;
+.top {
+  align-items: baseline;
+  gap: 12px;
 }
-.kind {
-  display: flex;
-  gap: 1px 2px;
-  flex-wrap: wrap;
-  margin-left: -5px;
-}
-.kind button {
+.starters,
+.chip {
   border: 0;
   background: none;
-  padding: 2px 6px;
-  border-radius: var(--r);
-  font: 500 12.5px/18px var(--font-text);
+  padding: 2px 0;
+  font: 500 12px/18px var(--font-text);
+  color: var(--ink-2);
+  text-decoration: underline;
+  text-decoration-color: var(--edge);
+  text-underline-offset: 3px;
 }
-.kind button:hover {
-  background: var(--bench);
+.starters:hover,
+.chip:hover {
+  color: var(--ink);
+  text-decoration-color: var(--accent);
 }
-.kind button[aria-checked='true'] {
-  background: var(--ink);
-  color: var(--sheet);
+.chips {
+  flex-wrap: wrap;
+  gap: 2px 12px;
 }
-.form {
-  padding: 10px 16px 12px;
+.as {
+  gap: 12px;
+}
+.forms {
   display: grid;
   gap: 4px;
+  margin: 0;
+  border-top: 1px solid var(--rule);
+  padding-top: 7px;
 }
-.says {
-  padding-top: 6px;
+.forms > div {
+  display: grid;
+  grid-template-columns: 78px minmax(0, 1fr);
+  gap: 8px;
+}
+.forms dd {
+  margin: 0;
+  font-size: 12px;
+  line-height: 17px;
+  overflow-wrap: anywhere;
+}
+.forms dd span {
+  display: block;
+}
+.flag {
+  display: flex;
+  gap: 7px;
+}
+.flag input {
+  margin: 2px 0 0;
+  accent-color: var(--accent);
+}
+.wrong {
+  align-items: flex-start;
+  color: var(--fail);
   font: var(--t-note);
 }
-.says.row,
-.says .row {
-  align-items: flex-start;
-}
-.says .v {
-  margin-top: 3px;
-}
-.says .fails {
-  color: var(--fail);
-}
-.says .marginal {
-  color: var(--marg);
-}
-.offers {
-  padding: 5px 0 2px 19px;
-  flex-wrap: wrap;
-}
-.offers .kg-btn {
-  height: 26px !important;
-  font-size: 12.5px;
-  max-width: 100%;
-  padding: 0 9px;
-}
-.offers :deep(.v-btn__content) {
-  min-width: 0;
-  overflow: hidden;
+.fine {
+  gap: 8px;
 }
 .strip {
-  margin-top: auto;
   border-top: 1px solid var(--line);
   background: var(--sheet);
-  padding: 8px 16px 11px;
-}
-.strip .row {
-  margin-bottom: 2px;
+  padding: 6px 16px 9px;
+  flex: none;
 }
 .strip > .note {
   margin-top: 2px;
@@ -261,31 +365,17 @@ defineExpose({ focus: () => input.value?.focus() })
   height: 28px !important;
 }
 @media (max-width: 719px) {
-  .find {
-    display: none;
-  }
-  .kinds {
-    padding: 4px 12px;
-  }
-  .index {
-    display: flex;
-    gap: 4px;
-  }
-  .group {
-    display: none;
-  }
   .form,
   .strip {
     padding-inline: 12px;
   }
-  .kind button {
-    padding: 10px 12px;
+  .form {
+    overflow: visible;
+    flex: none;
   }
-  .group {
-    padding-top: 11px;
-  }
-  .offers .kg-btn {
-    height: 44px !important;
+  .starters,
+  .chip {
+    min-height: 44px;
   }
 }
 </style>

@@ -64,7 +64,7 @@ li.open {
 .chk {
   width: 100%;
   display: grid;
-  grid-template-columns: 11px minmax(0, auto) minmax(0, 1fr) 16px;
+  grid-template-columns: 11px minmax(0, 1fr) auto 16px;
   column-gap: 9px;
   align-items: center;
   padding: 6px 16px;
@@ -85,6 +85,8 @@ li.open {
 .sb {
   grid-column: 2 / 3;
   white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .say {
   grid-column: 3;

@@ -1,15 +1,30 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { counted } from '@/lib/bytes'
 
-/** What each error correction level costs and gives, and the choice between them: one tab stop, arrows move. */
-const props = defineProps<{ rows: Schemas['LevelRow'][]; left: number | null }>()
+/** What each error correction level costs and gives at a printed width, and the choice between them: one tab stop, arrows move. */
+const props = defineProps<{ rows: Schemas['LevelRow'][]; quiet: number; lifted: string | null }>()
 const level = defineModel<Schemas['Level']>({ required: true })
+const mm = defineModel<number>('mm', { required: true })
+const lift = defineModel<boolean>('lift', { required: true })
+
+/** What a phone resolves at 250 mm, in millimetres a module. */
+const NEEDED = 0.4
 
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`
-const free = (row: Schemas['LevelRow']): number => Math.floor(((row.bits_available ?? 0) - (row.bits_used ?? 0)) / 8)
+/** A module when symbol and quiet zone together are as wide as asked. */
+const module = (row: Schemas['LevelRow']): number => mm.value / ((row.modules ?? 0) + 2 * props.quiet)
+const widest = computed(() => Math.max(NEEDED * 1.6, ...props.rows.filter((row) => row.modules).map(module)))
+const isOn = (row: Schemas['LevelRow']): boolean => row.level === level.value
+
+function resize(event: Event): void {
+  const value = Number((event.target as HTMLInputElement).value)
+  if (value >= 4 && value <= 2000) mm.value = value
+}
 
 function move(event: KeyboardEvent, step: number): void {
+  if (event.target instanceof HTMLInputElement) return
+  event.preventDefault()
   const fitting = props.rows.filter((row) => row.fits)
   const index = fitting.findIndex((row) => row.level === level.value)
   const next = fitting[(index + step + fitting.length) % fitting.length]
@@ -23,23 +38,43 @@ function move(event: KeyboardEvent, step: number): void {
   <table
     class="ruled levels"
     aria-label="Error correction levels"
-    @keydown.down.prevent="move($event, 1)"
-    @keydown.up.prevent="move($event, -1)"
+    @keydown.down="move($event, 1)"
+    @keydown.up="move($event, -1)"
   >
     <thead>
       <tr>
         <th>Correction</th>
         <th class="num">Version</th>
         <th class="num">Modules</th>
+        <th class="mm">
+          <label
+            >Module at
+            <input
+              class="fig"
+              type="number"
+              min="4"
+              max="2000"
+              step="any"
+              :value="mm"
+              aria-label="Printed width in millimetres, quiet zone included"
+              @change="resize"
+            />
+            mm</label
+          >
+        </th>
         <th>Damage it survives</th>
-        <th class="num">Room left</th>
+        <th class="lift">
+          <label title="Raise the level as far as the version allows"
+            ><input v-model="lift" type="checkbox" /> Lift</label
+          >
+        </th>
       </tr>
     </thead>
     <tbody role="radiogroup" aria-label="Error correction level">
       <tr
         v-for="row in rows"
         :key="row.level"
-        :class="{ on: row.level === level, no: !row.fits }"
+        :class="{ on: isOn(row), no: !row.fits }"
         @click="row.fits && (level = row.level)"
       >
         <td>
@@ -48,28 +83,38 @@ function move(event: KeyboardEvent, step: number): void {
             class="lv"
             role="radio"
             :data-level="row.level"
-            :aria-checked="row.level === level"
+            :aria-checked="isOn(row)"
             :aria-label="`Level ${row.level}`"
-            :tabindex="row.level === level ? 0 : -1"
+            :tabindex="isOn(row) ? 0 : -1"
             :disabled="!row.fits"
             @click.stop="level = row.level"
           >
             <span class="pick" />{{ row.level }}
           </button>
         </td>
-        <td v-if="row.fits && row.version === null" colspan="4" class="note">–</td>
+        <td v-if="row.fits && row.version === null" colspan="5" class="note">–</td>
         <template v-else-if="row.fits">
           <td class="num">{{ row.version }}</td>
           <td class="num">{{ row.modules }}</td>
+          <td class="mm">
+            <span class="g" :class="{ low: module(row) < NEEDED }"
+              ><span class="fig">{{ module(row).toFixed(3) }} mm</span
+              ><span
+                class="gauge need"
+                :style="{ '--v': `${(module(row) / widest) * 100}%`, '--n': `${(NEEDED / widest) * 100}%` }"
+                :title="`A phone 250 mm away wants ${NEEDED} mm`"
+                aria-hidden="true"
+            /></span>
+          </td>
           <td>
             <span class="g"
               ><span class="fig">{{ percent(row.repairable_share ?? 0) }}</span
               ><span class="gauge" :style="{ '--v': `${(row.repairable_share ?? 0) * 250}%` }" aria-hidden="true"
             /></span>
           </td>
-          <td class="num">{{ counted(row.level === level && left !== null ? left : free(row), 'byte') }}</td>
+          <td class="num lift">{{ isOn(row) && lifted && lifted !== row.level ? `lifted to ${lifted}` : '' }}</td>
         </template>
-        <td v-else colspan="4" class="note">the text is too long for this level</td>
+        <td v-else colspan="5" class="note">the text is too long for this level</td>
       </tr>
     </tbody>
   </table>
@@ -121,9 +166,39 @@ function move(event: KeyboardEvent, step: number): void {
   color: var(--ink-3);
   cursor: not-allowed;
 }
+.mm input {
+  width: 52px;
+  border: 0;
+  border-bottom: 1px solid var(--edge);
+  background: none;
+  text-align: right;
+  padding: 0 2px;
+  color: var(--ink);
+  appearance: textfield;
+}
+.mm input::-webkit-inner-spin-button {
+  display: none;
+}
+.lift {
+  text-align: right;
+  white-space: nowrap;
+}
+.lift input {
+  accent-color: var(--accent);
+  vertical-align: -2px;
+  margin: 0 3px 0 0;
+}
+.low .fig {
+  color: var(--marg);
+}
+.need {
+  background:
+    linear-gradient(var(--edge) 0 0) 0 100% / 100% 1px no-repeat,
+    linear-gradient(var(--marg) 0 0) var(--n) 0 / 1.5px 100% no-repeat !important;
+}
 .g {
   display: grid;
-  grid-template-columns: 56px minmax(40px, 130px);
+  grid-template-columns: 62px minmax(30px, 110px);
   gap: 10px;
   align-items: center;
 }

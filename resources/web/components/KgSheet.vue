@@ -2,18 +2,29 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Drawing } from '@/api/client'
+import type { BarsPicture } from '@/composables/useBars'
 import { svgDataUri } from '@/lib/snippets'
 
 /** The picture on the bench, between rulers in its own pixels. */
-const props = defineProps<{ drawing: Drawing | null; zoom: 'fit' | 'true'; stale: boolean }>()
+const props = defineProps<{
+  drawing: Drawing | null
+  zoom: 'fit' | 'true'
+  stale: boolean
+  /** Bars that stand beneath the symbol, a picture of their own. */
+  bars?: BarsPicture | null
+}>()
+const GAP = 14
 const RULER = 20
 const stage = ref<HTMLElement>()
 const { width, height } = useElementSize(stage)
 
+/** Room for the bars at two screen pixels a module, their own printing size aside. */
+const barsHeight = computed(() => (props.bars ? props.bars.height + GAP : 0))
+
 const side = computed(() => props.drawing?.picture.side_px ?? 0)
 const scale = computed(() => {
   if (props.zoom === 'true' || side.value === 0) return 1
-  const room = Math.min(width.value - RULER - 48, height.value - RULER - 72)
+  const room = Math.min(width.value - RULER - 48, height.value - RULER - 72 - barsHeight.value)
   const exact = Math.max(0.05, room / side.value)
   // Enlarged only so far that a module keeps a whole number of screen pixels.
   const modulePx = props.drawing?.picture.module_px ?? 1
@@ -21,7 +32,9 @@ const scale = computed(() => {
 })
 const shown = computed(() => Math.round(side.value * scale.value))
 const left = computed(() => Math.max(RULER + 16, Math.round(RULER + (width.value - RULER - shown.value) / 2)))
-const top = computed(() => Math.max(RULER + 44, Math.round(RULER + (height.value - RULER - shown.value) / 2 + 8)))
+const top = computed(() =>
+  Math.max(RULER + 44, Math.round(RULER + (height.value - RULER - shown.value - barsHeight.value) / 2 + 8)),
+)
 const source = computed(() => (props.drawing?.picture.svg ? svgDataUri(props.drawing.picture.svg) : undefined))
 
 /** Ruler ticks in picture pixels: a label at every step, four short ticks between. */
@@ -88,6 +101,18 @@ const inkBox = computed(() => {
         :src="source"
         :alt="drawing.picture.title"
         :style="{ left: `${left}px`, top: `${top}px`, width: `${shown}px`, height: `${shown}px` }"
+      />
+      <img
+        v-if="bars"
+        class="picture bars"
+        :src="bars.source"
+        :alt="bars.title"
+        :style="{
+          left: `${Math.round(left + shown / 2 - bars.width / 2)}px`,
+          top: `${top + shown + GAP}px`,
+          width: `${bars.width}px`,
+          height: `${bars.height}px`,
+        }"
       />
       <svg v-if="inkBox" class="over" aria-hidden="true">
         <path

@@ -8,7 +8,7 @@ const PAUSE_MS = 8
  * The server's drawing of a composition, redrawn whenever it changes. A newer request ends the older one,
  * and an answer that comes late all the same is dropped, so an old picture never replaces a new one.
  */
-export function useDrawing(body: () => Compose & { name?: string }) {
+export function useDrawing(body: () => Compose & { name?: string }, isEmpty: () => boolean) {
   const drawing = ref<Drawing | null>(null)
   const problem = ref<ApiProblem | null>(null)
   const isStale = ref(false)
@@ -40,7 +40,7 @@ export function useDrawing(body: () => Compose & { name?: string }) {
     clearTimeout(timer)
     running?.abort()
     latest++
-    if (body().text === '') {
+    if (isEmpty()) {
       drawing.value = null
       problem.value = null
       isStale.value = false

@@ -17,6 +17,8 @@ import { type CopyKind, useHandOff } from '@/composables/useHandOff'
 import { useLeaveGuard } from '@/composables/useLeaveGuard'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
+import { useStorage } from '@vueuse/core'
+import { type BarsFile, useBars } from '@/composables/useBars'
 import { counted, grouped } from '@/lib/bytes'
 import { tally } from '@/lib/verdicts'
 
@@ -32,11 +34,14 @@ const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
 
 const route = useRoute()
 const composition = useComposition()
-const { fields, glyph, isDirty, body, start, open } = composition
+const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
 const { save: keep, isSaving, nameProblem } = useSaveGlyph(composition)
 const named = () => ({ ...body(), ...(fields.name.trim() === '' ? {} : { name: fields.name.trim() }) })
-const { drawing, problem, isStale, retry } = useDrawing(named)
+const { drawing, problem, isStale, retry } = useDrawing(named, () => isEmpty.value)
 const { download, copy } = useHandOff(named)
+const hasBars = ref(false)
+const bars = useBars(() => (hasBars.value ? (drawing.value?.payload.gs1?.gtin ?? null) : null), fields)
+const printMm = useStorage('kg-print-mm', 25)
 
 const part = ref<'payload' | 'finish' | 'output'>('payload')
 const zoom = ref<'fit' | 'true'>('fit')
@@ -51,7 +56,7 @@ const parts = computed(() => [
   {
     id: 'payload' as const,
     name: 'Payload',
-    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : fields.text === '' ? 'empty' : 'not drawn',
+    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : isEmpty.value ? 'empty' : 'not drawn',
   },
   { id: 'finish' as const, name: 'Finish', says: line('contrast')?.figure ?? 'two inks' },
   {
@@ -67,7 +72,19 @@ const saveLabel = computed(() => {
 // Without a drawing the levels can still be chosen: a lower one may be what makes the text fit.
 const levels = computed(() => drawing.value?.levels ?? UNKNOWN_LEVELS)
 const version = computed(() => (drawing.value ? `${drawing.value.symbol.version}-${drawing.value.symbol.level}` : ''))
-const otherProblem = computed(() => (problem.value && problem.value.field('text') === undefined ? problem.value : null))
+const otherProblem = computed(() =>
+  problem.value && problem.value.field('text') === undefined && problem.value.payload === undefined
+    ? problem.value
+    : null,
+)
+
+// Text and fields follow each other: the one that was not edited takes what the server made of the other.
+watch([drawing, problem], () => {
+  const payload = drawing.value?.payload ?? problem.value?.payload
+  if (payload === undefined || payload.kind !== fields.kind) return
+  if (fields.origin === 'fields') fields.text = payload.shown
+  else fields.values = Array.isArray(payload.fields) ? {} : payload.fields
+})
 
 // A glyph from the library, or an empty table; text handed over by another screen fills the field.
 async function load(): Promise<void> {
@@ -91,8 +108,7 @@ async function load(): Promise<void> {
     start()
     const handed = window.history.state as { text?: unknown; kind?: unknown } | null
     if (typeof handed?.text === 'string') {
-      fields.kind = handed.kind === 'text' ? 'text' : 'link'
-      fields.text = handed.text
+      Object.assign(fields, { kind: (handed.kind ?? 'link') as Composition['kind'], text: handed.text, origin: 'text' })
     }
   }
   part.value = 'payload'
@@ -105,7 +121,8 @@ async function save(): Promise<void> {
 }
 
 function fix(set: Record<string, string | number>): void {
-  const { module_px, ...rest } = set
+  const { module_px, text, ...rest } = set
+  if (typeof text === 'string') Object.assign(fields, { text, origin: 'text' })
   if (typeof module_px === 'number') Object.assign(fields, { sizeMode: 'module', modulePx: module_px })
   Object.assign(fields, rest as Partial<Composition>)
 }
@@ -113,11 +130,14 @@ function fix(set: Record<string, string | number>): void {
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
 
-const isUnsaved = computed(() => isDirty.value && fields.text !== '')
+const isUnsaved = computed(() => isDirty.value && !isEmpty.value)
 const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
   isUnsaved,
   (id) => id !== undefined && id === glyph.value?.id,
 )
+
+const barFormats = computed<BarsFile[]>(() => (bars.value === null ? [] : ['svg', 'png']))
+const saveBars = (format: BarsFile): void => void bars.value?.save(format)
 
 const COPIES: { what: CopyKind; title: string }[] = [
   { what: 'picture', title: 'Picture' },
@@ -146,7 +166,14 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </button>
       </div>
       <div id="part" class="part" role="tabpanel" :aria-labelledby="`tab-${part}`">
-        <ComposePayload v-if="part === 'payload'" v-model:fields="fields" :drawing="drawing" :problem="problem" />
+        <ComposePayload
+          v-if="part === 'payload'"
+          v-model:fields="fields"
+          v-model:bars="hasBars"
+          :drawing="drawing"
+          :problem="problem"
+          :stale="isStale"
+        />
         <ComposeFinish
           v-else-if="part === 'finish'"
           v-model:fields="fields"
@@ -155,7 +182,15 @@ const COPIES: { what: CopyKind; title: string }[] = [
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
-          <KgLevels v-model="fields.level" class="by-hand" :rows="levels" :left="drawing?.symbol.bytes_left ?? null" />
+          <KgLevels
+            v-model="fields.level"
+            v-model:mm="printMm"
+            v-model:lift="fields.lift"
+            class="by-hand"
+            :rows="levels"
+            :quiet="fields.quiet"
+            :lifted="drawing?.symbol.level ?? null"
+          />
         </template>
       </div>
     </section>
@@ -193,7 +228,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           ]"
         />
       </div>
-      <KgSheet :drawing="drawing" :zoom="zoom" :stale="isStale">
+      <KgSheet :drawing="drawing" :zoom="zoom" :stale="isStale" :bars="bars">
         <template #empty>
           <div class="blank">
             <div class="box" aria-hidden="true" />
@@ -213,7 +248,9 @@ const COPIES: { what: CopyKind; title: string }[] = [
             </div>
             <div v-else>
               <h2>Nothing to draw yet</h2>
-              <p class="note">Type or paste a {{ fields.kind }} at the left. It is drawn and read back as you type.</p>
+              <p class="note">
+                Choose what it is to do and fill in the fields, or paste a text. It is drawn and read back as you type.
+              </p>
             </div>
           </div>
         </template>
@@ -241,7 +278,14 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </div>
       </aside>
       <div class="levels">
-        <KgLevels v-model="fields.level" :rows="levels" :left="drawing?.symbol.bytes_left ?? null" />
+        <KgLevels
+          v-model="fields.level"
+          v-model:mm="printMm"
+          v-model:lift="fields.lift"
+          :rows="levels"
+          :quiet="fields.quiet"
+          :lifted="drawing?.symbol.level ?? null"
+        />
       </div>
     </section>
 
@@ -284,7 +328,11 @@ const COPIES: { what: CopyKind; title: string }[] = [
           <v-list
             ><v-list-item title="SVG file" @click="download('svg')" /><v-list-item
               title="PNG file"
-              @click="download('png')"
+              @click="download('png')" /><v-list-item
+              v-for="format in barFormats"
+              :key="format"
+              :title="`${bars?.title} as ${format.toUpperCase()}`"
+              @click="saveBars(format)"
           /></v-list>
         </v-menu>
         <v-menu>

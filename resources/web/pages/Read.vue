@@ -9,6 +9,7 @@ import KgHex from '@/components/KgHex.vue'
 import KgReadPicture from '@/components/KgReadPicture.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { sendPicture } from '@/composables/sendPicture'
+import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
 import { useToast } from '@/composables/useToast'
 import { bytesOf } from '@/lib/bytes'
@@ -23,10 +24,22 @@ interface Entry {
   message: string
 }
 
+const SYMBOLOGIES: Record<ReadSymbol['symbology'], string> = {
+  qr: 'QR Code',
+  microqr: 'Micro QR Code',
+  ean13: 'EAN-13',
+  ean8: 'EAN-8',
+  upca: 'UPC-A',
+  upce: 'UPC-E',
+  itf14: 'ITF-14',
+  code128: 'Code 128',
+  code39: 'Code 39',
+}
 const TYPES = 'image/png,image/jpeg,image/webp'
 const MOST = 10_000_000
 const router = useRouter()
 const { say } = useToast()
+const { byName } = useKinds()
 const queue = ref<Entry[]>([])
 const current = ref<{ entry: number; symbol: number } | null>(null)
 const expected = ref('')
@@ -49,16 +62,37 @@ const facts = computed(() => {
   const s = symbol.value
   if (s === null) return []
   return [
-    { name: 'Symbol', value: `${s.version}-${s.level}, mask ${s.mask}` },
-    { name: 'Corrected', value: `${s.corrected} of ${s.codewords}` },
+    { name: 'Symbology', value: SYMBOLOGIES[s.symbology] },
+    ...(s.version === null
+      ? []
+      : [
+          { name: 'Symbol', value: `${s.version}${s.level === null ? '' : `-${s.level}`}, mask ${s.mask}` },
+          { name: 'Corrected', value: `${s.corrected} of ${s.codewords}` },
+        ]),
+    ...(s.append === null ? [] : [{ name: 'Sequence', value: `${s.append.index + 1} of ${s.append.total}` }]),
+    ...(s.eci === null ? [] : [{ name: 'ECI', value: String(s.eci).padStart(6, '0') }]),
+    ...(s.fnc1 === null ? [] : [{ name: 'FNC1', value: s.fnc1 === '' ? 'first position' : `second, ${s.fnc1}` }]),
     { name: 'Turned', value: `${s.turned}°` },
     { name: 'Module', value: `${s.module_px} px` },
-    { name: 'Segments', value: s.segments.map((part) => `${part.mode} ${part.chars}`).join(', ') },
-    { name: 'Modules', value: String(17 + 4 * s.version) },
+    ...(s.segments.length === 0
+      ? []
+      : [{ name: 'Segments', value: s.segments.map((part) => `${part.mode} ${part.chars}`).join(', ') }]),
     { name: 'Mirrored', value: s.mirrored ? 'yes' : 'no' },
     { name: 'Light on dark', value: s.reversed ? 'yes' : 'no' },
   ]
 })
+const kind = computed(() => byName(symbol.value?.payload.kind ?? 'text')?.label ?? 'Text')
+const shownText = computed(() => symbol.value?.text.replaceAll('\u001d', '␝') ?? '')
+const localTime = (instant: string): string =>
+  new Date(instant).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZoneName: 'short',
+  })
 const time = (at: Date): string => at.toLocaleTimeString('en-GB')
 
 async function take(files: Iterable<File>): Promise<void> {
@@ -238,7 +272,7 @@ function compose(): void {
       <template v-else>
         <div class="dh">
           <div class="grow">
-            <h2 class="title">{{ symbol.payload.kind === 'link' ? 'Link' : 'Text' }}</h2>
+            <h2 class="title">{{ kind }}</h2>
             <p class="note">
               {{ bytes }} bytes, {{ Array.from(symbol.text).length }} characters, read in
               {{ Math.ceil(entry.result?.ms ?? 0) }} ms from {{ entry.name }}
@@ -272,7 +306,20 @@ function compose(): void {
           <div class="main-col">
             <div class="says">
               <h2>What it says</h2>
-              <p class="text code" tabindex="0" data-test="read-text">{{ symbol.text }}</p>
+              <dl
+                v-if="symbol.payload.kind !== 'text' && symbol.payload.kind !== 'link'"
+                class="meant"
+                data-test="meant"
+              >
+                <div v-for="(line, i) in symbol.payload.summary" :key="i">
+                  <dt>{{ line.label }}</dt>
+                  <dd>
+                    <span class="val">{{ line.value }}</span><span v-if="line.note" class="note">{{ line.note }}</span
+                    ><span v-if="line.instant" class="note">here {{ localTime(line.instant) }}</span>
+                  </dd>
+                </div>
+              </dl>
+              <p class="text code" tabindex="0" data-test="read-text">{{ shownText }}</p>
             </div>
             <div class="bytes">
               <h2>Raw bytes</h2>
@@ -290,7 +337,7 @@ function compose(): void {
           </div>
           <div class="says rules">
             <div class="row">
-              <h2 class="grow">{{ symbol.payload.kind === 'link' ? 'Link rules' : 'Text rules' }}</h2>
+              <h2 class="grow">{{ kind }} rules</h2>
               <span class="say" :class="worst">{{
                 problems.length === 0 ? 'In order' : `${problems.length} to look at`
               }}</span>
@@ -302,7 +349,9 @@ function compose(): void {
               </li>
               <li v-if="problems.length === 0" class="row rule">
                 <KgVerdict verdict="holds" /><span>{{
-                  symbol.payload.kind === 'link' ? 'A phone offers to open this page.' : 'A phone shows this as text.'
+                  symbol.payload.kind === 'text'
+                    ? 'A phone shows this as text.'
+                    : `A phone offers: ${byName(symbol.payload.kind)?.purpose.toLowerCase() ?? ''}.`
                 }}</span>
               </li>
             </ul>

@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, reactive, ref, watch } from 'vue'
+import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
+import KgVerdict from '@/components/KgVerdict.vue'
+import { useToast } from '@/composables/useToast'
+
+type Settings = Schemas['WorkspaceSettings']
+const KEYS = ['chat_template', 'region', 'gs1_domain'] as const
+
+const { say } = useToast()
+const client = useQueryClient()
+const { data, error, isPending, refetch } = useQuery({
+  queryKey: ['workspace'],
+  queryFn: async () => (await unwrap(api.GET('/api/v1/workspace'))) as Settings,
+})
+const form = reactive({ chat_template: '', region: '', gs1_domain: '' })
+const problems = ref<Record<string, string | undefined>>({})
+const isSaving = ref(false)
+watch(
+  data,
+  (settings) => {
+    for (const key of KEYS) form[key] = settings?.[key] ?? ''
+  },
+  { immediate: true },
+)
+const isDirty = computed(() => KEYS.some((key) => form[key] !== (data.value?.[key] ?? '')))
+
+const FIELDS = computed(() => [
+  {
+    key: 'chat_template' as const,
+    label: 'Chat link',
+    help: 'The address of your chat service, with {number} where the digits go and {message} where the first message goes.',
+    placeholder: data.value?.defaults.chat_template ?? '',
+  },
+  {
+    key: 'gs1_domain' as const,
+    label: 'Digital Link resolver',
+    help: 'Where GS1 Digital Links of this workspace begin, unless a composition says otherwise.',
+    placeholder: data.value?.defaults.gs1_domain ?? '',
+  },
+  {
+    key: 'region' as const,
+    label: 'Country of numbers',
+    help: 'Two letters, such as GB. A telephone number without + is then read as one of this country, and said so.',
+    placeholder: 'none: every number needs its country code',
+  },
+])
+
+async function save(): Promise<void> {
+  isSaving.value = true
+  problems.value = {}
+  try {
+    client.setQueryData(
+      ['workspace'],
+      (await unwrap(api.PATCH('/api/v1/workspace', { body: { ...form } }))) as Settings,
+    )
+    say('Settings saved')
+  } catch (e) {
+    if (!(e instanceof ApiProblem)) throw e
+    problems.value = Object.fromEntries(KEYS.map((key) => [key, e.field(key)]))
+    if (e.status !== 422) say(e.message)
+  } finally {
+    isSaving.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="page">
+    <form class="card" @submit.prevent="save">
+      <h1>Workspace settings</h1>
+      <p class="note">{{ data?.name }}. What is set here holds for every composition and every call of the API.</p>
+      <div v-if="error" class="alert" role="alert">
+        <KgVerdict verdict="fails" /><b>The settings could not be loaded</b>
+        <p>{{ error.message }}</p>
+        <v-btn @click="refetch()">Try again</v-btn>
+      </div>
+      <p v-else-if="isPending" class="note" role="status">Loading the settings</p>
+      <template v-else>
+        <div v-for="field in FIELDS" :key="field.key" class="one">
+          <label class="label" :for="field.key">{{ field.label }}</label>
+          <v-text-field
+            :id="field.key"
+            v-model="form[field.key]"
+            class="code-field"
+            :placeholder="field.placeholder"
+            :error="problems[field.key] !== undefined"
+            :aria-describedby="`${field.key}-says`"
+            spellcheck="false"
+            autocapitalize="off"
+            autocomplete="off"
+          />
+          <p :id="`${field.key}-says`" class="note" :class="{ wrong: problems[field.key] }">
+            {{ problems[field.key] ?? field.help }}
+          </p>
+        </div>
+        <div class="row">
+          <v-btn class="main" type="submit" :loading="isSaving" :disabled="!isDirty">Save settings</v-btn>
+          <span class="note">{{ isDirty ? 'not saved yet' : 'saved' }}</span>
+        </div>
+      </template>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  height: 100%;
+  overflow: auto;
+  padding: 28px 16px;
+}
+.card {
+  padding: 20px 24px 24px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+  max-width: 660px;
+  margin: 0 auto;
+  display: grid;
+  gap: 16px;
+}
+h1 {
+  font: var(--t-title);
+}
+.one {
+  display: grid;
+  gap: 4px;
+}
+.wrong {
+  color: var(--fail);
+}
+.row {
+  gap: 14px;
+}
+</style>
