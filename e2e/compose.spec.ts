@@ -7,17 +7,17 @@ test('offers the missing scheme and refuses what could harm', async ({ page }) =
   const text = page.locator('#field-url, #field-text')
   await text.fill('fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'fails')
-  await page.locator('#payload-says').getByRole('button', { name: 'Use https://fennmoor.example/visit' }).click()
+  await page.locator('.payload .form').getByRole('button', { name: 'Use https://fennmoor.example/visit' }).click()
   await expect(text).toHaveValue('https://fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
 
   await text.fill('javascript:alert(1)')
-  await expect(page.locator('#payload-says')).toContainText('No symbol is made of it')
+  await expect(page.locator('.payload .form')).toContainText('No symbol is made of it')
   await expect(page.locator('img.picture')).toHaveCount(0)
   await expect(text).toHaveValue('javascript:alert(1)')
 
   await text.fill('https://fennmооr.example')
-  await expect(page.locator('#payload-says')).toContainText('о U+043E')
+  await expect(page.locator('.payload .form')).toContainText('о U+043E')
   await page.getByLabel('Name', { exact: true }).fill('Look-alike')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('status').filter({ hasText: 'mixes Latin letters' })).toBeVisible()
@@ -27,7 +27,7 @@ test('offers the missing scheme and refuses what could harm', async ({ page }) =
 test('says how much fits, and keeps what was typed', async ({ page }) => {
   const long = `https://fennmoor.example/${'a'.repeat(2400)}`
   await page.locator('#field-url, #field-text').fill(long)
-  await expect(page.locator('#payload-says')).toContainText('2331 at M')
+  await expect(page.locator('.payload .form')).toContainText('2331 at M')
   await expect(page.locator('#field-url, #field-text')).toHaveValue(long)
   await page.getByRole('radio', { name: 'Level L' }).click()
   await expect(ledger(page, 'round_trip')).toContainText(`${long.length} of ${long.length} bytes`)

@@ -51,7 +51,7 @@ test('the copied snippets work where they are pasted', async ({ page, context, b
   await signIn(page)
   await page.locator('#field-url, #field-text').fill(`${LINK}&it's="<b>`)
   await page.getByRole('tab', { name: /Payload/ }).click()
-  await page.locator('#payload-says').getByRole('button', { name: 'Encode them' }).click()
+  await page.locator('.payload .form').getByRole('button', { name: 'Encode them' }).click()
   const text = await page.locator('#field-url, #field-text').inputValue()
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
   await page.getByRole('tab', { name: /Output/ }).click()

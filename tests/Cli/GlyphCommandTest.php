@@ -115,3 +115,55 @@ it('says 2 and why when called wrongly', function (array $words, string $reason)
     [['read', 'nothing.png'], 'no readable file'],
     [['read', 'x', '--symbology', 'morse'], 'not read here'],
 ]);
+
+it('writes payloads from fields, and says what is wrong on stderr', function () {
+    expect(glyph('payload', 'wifi', '--field', 'ssid=Honey; House', '--field', 'password=clover&lime7'))->toBe([0, "WIFI:T:WPA;S:Honey\\; House;P:clover&lime7;;\n", ''])
+        ->and(glyph('payload', 'link', '--field', 'url=https://fennmoor.example/?e={{email}}', '--merge', 'email=a b@fennmoor.example')[1])->toBe("https://fennmoor.example/?e=a%20b%40fennmoor.example\n")
+        ->and(glyph('payload', 'email', '--field', 'to=a@fennmoor.example', '--field', 'to=b@fennmoor.example')[1])->toBe("mailto:a@fennmoor.example,b@fennmoor.example\n")
+        ->and(glyph('payload', 'contact', '--field', 'given_name=Ines', '--field', 'phones.0.type=work', '--field', 'phones.0.number=+442079460123')[1])->toContain('TEL;TYPE=WORK:+442079460123');
+    [$status, $out, $error] = glyph('payload', 'sepa', '--field', 'name=F');
+    expect([$status, $out])->toBe([2, ''])->and($error)->toContain('iban:');
+    [$status, $out, $error] = glyph('payload', 'sepa', '--field', 'name=F', '--field', 'iban=DE00512108001245126199');
+    expect($status)->toBe(1)->and($out)->toStartWith('BCD')->and($error)->toContain('check digits');
+    expect(glyph('payload', 'telepathy')[0])->toBe(2)->and(glyph('payload', 'wifi', '--field', 'ssid')[0])->toBe(2);
+});
+
+it('parses any text with status 0', function () {
+    [$status, $out] = glyph('parse', 'WIFI:T:WPA;S:Honey House;P:clover&lime7;;', '--json');
+    expect($status)->toBe(0)->and(json_decode($out, true))->toBe(['kind' => 'wifi', 'fields' => ['ssid' => 'Honey House', 'security' => 'wpa', 'password' => 'clover&lime7'], 'problems' => []]);
+    foreach (['', 'HIVE 7', "\xFF\xFE", 'tel:', 'BEGIN:VCARD', '(99999)'] as $text) {
+        [$status, $out] = glyph('parse', $text, '--json');
+        expect($status)->toBe(0, $text)->and(json_decode($out, true))->toHaveKeys(['kind', 'fields', 'problems']);
+    }
+});
+
+it('converts GS1 elements, with status 1 when they break a rule', function () {
+    [$status, $out] = glyph('gs1', '(01)09520123456788(17)270930(10)H26-07', '--domain', 'id.fennmoor.example', '--json');
+    expect($status)->toBe(0)->and(json_decode($out, true)['digital_link'])->toBe('https://id.fennmoor.example/01/09520123456788/10/H26-07?17=270930');
+    expect(glyph('gs1', '(01)09520123456789')[0])->toBe(1)->and(glyph('gs1', 'hello', '--json')[0])->toBe(1)->and(glyph('gs1')[0])->toBe(2);
+});
+
+it('draws and reads every symbology', function (string $symbology, string $text, string $read, string $carried) {
+    $file = "$this->folder/bars.png";
+    [$status, $out, $error] = glyph('make', '--symbology', $symbology, '--text', $text, '--out', $file, '--json');
+    expect($status)->toBe(0, $error)->and(json_decode($out, true)['symbology'])->toBe($symbology);
+    $symbols = json_decode(glyph('read', $file, '--json')[1], true)[0]['symbols'];
+    expect(array_map(fn ($s) => [$s['symbology'], $s['text']], $symbols))->toBe([[$read, $carried]]);
+    expect(glyph('read', $file, '--symbology', $read === 'ean8' ? 'qr' : 'ean8')[0])->toBe(1);
+})->with([
+    ['ean13', '952012345678', 'ean13', '9520123456788'], ['ean8', '96385074', 'ean8', '96385074'], ['upca', '614141000036', 'upca', '614141000036'], ['upce', '425261', 'upce', '04252614'],
+    ['itf14', '19520123456785', 'itf14', '19520123456785'], ['code128', 'Hive-7', 'code128', 'Hive-7'], ['gs1-128', '(01)09520123456788(10)A', 'code128', '010952012345678810A'],
+    ['code39', 'HIVE 7', 'code39', 'HIVE 7'], ['microqr', 'HIVE 7', 'microqr', 'HIVE 7'],
+]);
+
+it('spreads a text over several symbols, states sets, marks GS1, lifts levels', function () {
+    [$status, $out] = glyph('make', '--text', str_repeat('Fennmoor ', 40), '--append', '3', '--out', "$this->folder/a.png", '--json');
+    expect($status)->toBe(0)->and(array_column(json_decode($out, true), 'file'))->toBe(["$this->folder/a-1.png", "$this->folder/a-2.png", "$this->folder/a-3.png"]);
+    $read = json_decode(glyph('read', "$this->folder/a-2.png", '--json')[1], true)[0]['symbols'][0];
+    expect($read['append'])->toMatchArray(['index' => 1, 'total' => 3]);
+    expect(json_decode(glyph('make', '--text', 'Grüße', '--charset', 'iso-8859-1', '--json')[1], true)['segments'][0]['mode'])->toBe('eci')
+        ->and(json_decode(glyph('make', '--kind', 'gs1_elements', '--field', '(01)=9520123456788', '--json')[1], true)['segments'][0]['mode'])->toBe('fnc1_first')
+        ->and(json_decode(glyph('make', '--text', 'HIVE 7', '--level', 'L', '--lift', '--json')[1], true)['level'])->toBe('H')
+        ->and(json_decode(glyph('make', '--symbology', 'microqr', '--text', '12345', '--json', '--matrix')[1], true))->toMatchArray(['version' => 'M1', 'level' => null]);
+    expect(glyph('make', '--text', 'x', '--charset', 'latin', '--json')[0])->toBe(2)->and(glyph('make', '--text', 'x', '--fnc1', 'third', '--json')[0])->toBe(2)->and(glyph('make', '--text', 'x', '--append', '17', '--json')[0])->toBe(2);
+});

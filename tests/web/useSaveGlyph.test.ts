@@ -36,7 +36,7 @@ const keyOf = (call: unknown[]) =>
 
 function table() {
   const composition = useComposition()
-  Object.assign(composition.fields, { name: 'Hive 7', text: 'https://fennmoor.example/hive/7' })
+  Object.assign(composition.fields, { name: 'Hive 7', text: 'https://fennmoor.example/hive/7', origin: 'text' })
   return { composition, ...useSaveGlyph(composition) }
 }
 

@@ -12,7 +12,7 @@ use KeenGlyph\Core\Payload\Starters;
 /** Kinds and their fields as JSON Schema (2020-12), from which forms, checks and documentation come. */
 final class KindFacts
 {
-    private const FORMATS = ['link' => 'uri', 'email' => 'email', 'date' => 'date'];
+    private const FORMATS = ['email' => 'email', 'date' => 'date'];
 
     /** @return array{kind: string, label: string, group: string, purpose: string, standard: string, words: list<string>, recognised: bool, schema: array<string, mixed>, starters: list<array{label: string, fields: array<string, mixed>}>} */
     public static function of(Kind $kind): array

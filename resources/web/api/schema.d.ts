@@ -733,6 +733,32 @@ export interface components {
             total: number;
             next_cursor: string | null;
         };
+        KindList: {
+            data: components["schemas"]["KindFacts"][];
+        };
+        Gs1ElementRead: {
+            ai: string;
+            value: string;
+            /** @description The choice that was made */
+            note: string | null;
+            problem: string | null;
+        };
+        Gs1IdentifierList: {
+            data: components["schemas"]["Gs1Identifier"][];
+        };
+        BarsDrawing: {
+            bars: components["schemas"]["BarsFacts"];
+            picture: {
+                /** @enum {string} */
+                format: "svg" | "png";
+                width_px: number;
+                height_px: number;
+                module_px: number;
+                note: string | null;
+                svg: string | null;
+                data_uri: string | null;
+            };
+        };
         Session: {
             user: {
                 /** Format: uuid */
@@ -991,19 +1017,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        bars: components["schemas"]["BarsFacts"];
-                        picture: {
-                            /** @enum {string} */
-                            format: "svg" | "png";
-                            width_px: number;
-                            height_px: number;
-                            module_px: number;
-                            note: string | null;
-                            svg: string | null;
-                            data_uri: string | null;
-                        };
-                    };
+                    "application/json": components["schemas"]["BarsDrawing"];
                     "image/svg+xml": string;
                     "image/png": string;
                 };
@@ -1028,9 +1042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        data: components["schemas"]["KindFacts"][];
-                    };
+                    "application/json": components["schemas"]["KindList"];
                 };
             };
             401: components["responses"]["Problem"];
@@ -1180,13 +1192,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        ai: string;
-                        value: string;
-                        /** @description The choice that was made */
-                        note: string | null;
-                        problem: string | null;
-                    };
+                    "application/json": components["schemas"]["Gs1ElementRead"];
                 };
             };
             401: components["responses"]["Problem"];
@@ -1212,9 +1218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": {
-                        data: components["schemas"]["Gs1Identifier"][];
-                    };
+                    "application/json": components["schemas"]["Gs1IdentifierList"];
                 };
             };
             401: components["responses"]["Problem"];
