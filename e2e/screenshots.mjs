@@ -69,8 +69,28 @@ for (const scheme of ['light', 'dark']) {
   if (scheme === 'light') await save(page, 'sign-in')
   await page.getByRole('button', { name: 'Sign in' }).click()
   await page.waitForURL('**/compose')
-  await glyph(page, 'Heather honey jar 340 g')
+  await glyph(page, 'Heather honey jar, Digital Link')
+  await page.locator('.forms input[type=checkbox]').check()
+  await page.getByRole('img', { name: /EAN-13/ }).waitFor()
+  await page.locator('.form').evaluate((form) => form.scrollTo(0, 0))
+  await page.waitForTimeout(300)
   await save(page, `compose-${scheme}`)
+  if (scheme === 'light') {
+    await glyph(page, 'Honey house Wi-Fi')
+    await page.getByLabel('Password').fill('clover')
+    await page.getByText('8 to 63 characters; this has 6').first().waitFor()
+    await save(page, 'compose-fields')
+    await page.getByLabel('Password').fill('clover&lime7')
+    await page.getByRole('button', { name: 'All kinds' }).click()
+    await page.waitForTimeout(300)
+    await save(page, 'compose-kinds')
+    await page.goto('/glyphs')
+    await page
+      .getByRole('button', { name: 'Leave' })
+      .click({ timeout: 3000 })
+      .catch(() => undefined)
+    await glyph(page, 'Heather honey jar 340 g')
+  }
   if (scheme === 'light') {
     await page.getByRole('tab', { name: /Finish/ }).click()
     await page.getByLabel('Modules', { exact: true }).fill('#C9A75B')
@@ -91,6 +111,23 @@ for (const scheme of ['light', 'dark']) {
   await save(page, `read-${scheme}`)
   await page.context().close()
 }
+
+// An event on a poster, read and interpreted.
+const poster = join(folder, 'poster.png')
+execFileSync('bin/glyph', [
+  'make',
+  ...['--kind', 'event', '--field', 'title=Swarm evening at the apiary', '--field', 'start=2027-06-12T17:30'],
+  ...['--field', 'end=2027-06-12T19:00', '--field', 'time_zone=UTC', '--field', 'location=Apiary, gate 2, Fennmoor'],
+  ...['--field', 'form=bare', '--module-px', '6', '--out', poster],
+])
+const reader = await open(1280, 800, 'light')
+await reader.getByRole('button', { name: 'Sign in' }).click()
+await reader.waitForURL('**/compose')
+await reader.goto('/read')
+await reader.getByLabel('Choose pictures').setInputFiles([poster])
+await reader.locator('[data-test="meant"]').waitFor()
+await save(reader, 'read-event')
+await reader.context().close()
 
 const phone = await open(390, 844, 'light')
 await phone.getByRole('button', { name: 'Sign in' }).click()

@@ -10,6 +10,8 @@ use App\Models\Workspace;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Config;
+use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Starters;
 
 /** Demo data: what a developer at the Fennmoor Beekeepers' Cooperative would have, made by the application's own actions. */
 final class DatabaseSeeder extends Seeder
@@ -51,6 +53,9 @@ final class DatabaseSeeder extends Seeder
             $glyphs[] = $text("Hive tag $hive", "HIVE $hive / APIARY NORTH", ['level' => 'H', 'module_px' => 12]);
         }
 
+        // One of most kinds, from the starters that every new user is offered.
+        $starter = static fn (string $name, Kind $kind, array $inks, int $which = 0): array => ['name' => $name, 'kind' => $kind->value, 'fields' => Starters::of($kind)[$which]['fields'], 'dark' => $inks[0], 'light' => $inks[1]];
+
         return [
             ...$glyphs,
             $link('Visitors’ page', 'https://fennmoor.example/visit', self::GARDEN, ['level' => 'Q']),
@@ -68,6 +73,14 @@ final class DatabaseSeeder extends Seeder
             $link('API status, wall screen', 'https://status.fennmoor.example/', self::PLAIN, ['level' => 'L', 'size_px' => 900]),
             $text('Scales, shed 2, serial', 'FENNMOOR SCALE 0042 / SHED 2', ['level' => 'H']),
             $link('Swarm hotline page', 'https://fennmoor.example/swarm', self::PLAIN, ['level' => 'H', 'module_px' => 16]),
+            $starter('Honey house Wi-Fi', Kind::Wifi, self::PLAIN),
+            $starter('Ines Calder, card', Kind::Contact, self::GARDEN),
+            $starter('Swarm line', Kind::Call, self::PLAIN),
+            $starter('Join the hive watch', Kind::Chat, self::GARDEN),
+            $starter('Heather harvest days', Kind::Event, self::GARDEN, 2),
+            $starter('Honey subscription, transfer', Kind::Sepa, self::PLAIN),
+            $starter('Case of 12 jars, elements', Kind::Gs1Elements, self::PLAIN),
+            $starter('Heather honey jar, Digital Link', Kind::Gs1Link, self::PLAIN),
         ];
     }
 }

@@ -13,7 +13,7 @@ final class Contact implements Grammar
     {
         return [
             new Field('given_name', 'Given name', example: 'Ines', max: 100),
-            new Field('family_name', 'Family name', example: 'Okafor', max: 100),
+            new Field('family_name', 'Family name', example: 'Calder', max: 100),
             new Field('organisation', 'Organisation', example: 'Fennmoor Beekeepers’ Cooperative', max: 200),
             new Field('title', 'Title', help: 'What the person does there.', example: 'Head of the honey house', max: 200),
             new Field('phones', 'Phone', FieldType::Group, help: 'With + and the country code.', example: '+44 20 7946 0123', repeats: true, fields: [

@@ -18,8 +18,8 @@ final class Starters
             Kind::Coupon => [['label' => 'Ten per cent off heather honey', 'fields' => ['shop' => 'https://shop.fennmoor.example/basket', 'code' => 'HEATHER10', 'product' => 'heather-340', 'quantity' => '2', 'page' => '/honey/heather']]],
             Kind::Meeting => [['label' => 'Monday hive talk', 'fields' => ['url' => 'https://meet.fennmoor.example/hive-talk', 'passcode' => 'clover7']]],
             Kind::Contact => [
-                ['label' => 'Head of the honey house', 'fields' => ['given_name' => 'Ines', 'family_name' => 'Okafor', 'organisation' => 'Fennmoor Beekeepers’ Cooperative', 'title' => 'Head of the honey house', 'phones' => [['type' => 'work', 'number' => '+442079460123']], 'emails' => [['type' => 'work', 'address' => 'ines@fennmoor.example']], 'urls' => ['https://fennmoor.example'], 'addresses' => [['type' => 'work', 'street' => '3 Heather Lane', 'city' => 'Fennmoor', 'postcode' => 'FM1 7HB', 'country' => 'United Kingdom']]]],
-                ['label' => 'The shortest card', 'fields' => ['format' => 'mecard', 'given_name' => 'Ines', 'family_name' => 'Okafor', 'phones' => [['number' => '+442079460123']]]],
+                ['label' => 'Head of the honey house', 'fields' => ['given_name' => 'Ines', 'family_name' => 'Calder', 'organisation' => 'Fennmoor Beekeepers’ Cooperative', 'title' => 'Head of the honey house', 'phones' => [['type' => 'work', 'number' => '+442079460123']], 'emails' => [['type' => 'work', 'address' => 'ines@fennmoor.example']], 'urls' => ['https://fennmoor.example'], 'addresses' => [['type' => 'work', 'street' => '3 Heather Lane', 'city' => 'Fennmoor', 'postcode' => 'FM1 7HB', 'country' => 'United Kingdom']]]],
+                ['label' => 'The shortest card', 'fields' => ['format' => 'mecard', 'given_name' => 'Ines', 'family_name' => 'Calder', 'phones' => [['number' => '+442079460123']]]],
             ],
             Kind::Call => [['label' => 'Swarm line', 'fields' => ['number' => '+442079460123']]],
             Kind::Sms => [['label' => 'Report a swarm', 'fields' => ['number' => '+442079460123', 'message' => 'SWARM at hive 7']]],

@@ -124,7 +124,8 @@ const writtenAs = computed({
 })
 watch(
   () => current.value?.kind,
-  () => void (isEmpty.value && focusForm()),
+  // Only when nobody has begun to write elsewhere meanwhile.
+  () => void (isEmpty.value && document.activeElement === document.body && focusForm()),
 )
 defineExpose({ focus: focusForm })
 </script>

@@ -19,7 +19,7 @@ const isHere = ref(false)
 const control = ref<HTMLElement | { focus: () => void }>()
 
 const text = computed({
-  get: () => (typeof value.value === 'string' ? value.value : ''),
+  get: () => (typeof value.value === 'string' ? value.value : props.spec.preset),
   set: (next) => (value.value = next),
 })
 const isWrong = computed(() => props.problems.some((p) => p.severity === 'error'))

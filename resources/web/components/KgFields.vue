@@ -7,7 +7,13 @@ import KgSays from './KgSays.vue'
 
 /** The fields of a kind or of a group within it, made from their description alone. */
 const props = withDefaults(
-  defineProps<{ specs: FieldSpec[]; problems: Problem[]; costs?: Record<string, number>; path?: string; bare?: boolean }>(),
+  defineProps<{
+    specs: FieldSpec[]
+    problems: Problem[]
+    costs?: Record<string, number>
+    path?: string
+    bare?: boolean
+  }>(),
   { costs: () => ({}), path: '' },
 )
 const values = defineModel<Values>({ required: true })
@@ -15,13 +21,18 @@ const emit = defineEmits<{ fix: [fields: Record<string, string>] }>()
 
 const isMore = ref(false)
 const first = computed(() => props.specs.filter((spec) => !spec.isAdvanced))
-const further = computed(() => props.specs.filter((spec) => spec.isAdvanced && (spec.type !== 'kept' || isFilled(values.value[spec.name]))))
+const further = computed(() =>
+  props.specs.filter((spec) => spec.isAdvanced && (spec.type !== 'kept' || isFilled(values.value[spec.name]))),
+)
 const shown = computed(() => [
   ...first.value,
   ...further.value.filter((spec) => isMore.value || isFilled(values.value[spec.name]) || of(spec.name).length > 0),
 ])
 const hidden = computed(() => first.value.length + further.value.length - shown.value.length)
-watch(() => props.specs, () => (isMore.value = false))
+watch(
+  () => props.specs,
+  () => (isMore.value = false),
+)
 
 const full = (name: string): string => (props.path === '' ? name : `${props.path}.${name}`)
 /** Problems of exactly this place. */
@@ -36,15 +47,23 @@ const list = (spec: FieldSpec): unknown[] => {
   const value = values.value[spec.name]
   return Array.isArray(value) ? value : []
 }
+/** What all of a list costs together. */
+const sum = (spec: FieldSpec): number =>
+  list(spec).reduce<number>((bits, _, i) => bits + (props.costs[`${spec.name}.${i}`] ?? 0), 0)
 const change = (spec: FieldSpec, at: number, value: unknown): void => {
   const next = [...list(spec)]
   next[at] = value
   set(spec.name, next)
 }
-const remove = (spec: FieldSpec, at: number): void => set(spec.name, list(spec).filter((_, i) => i !== at))
+const remove = (spec: FieldSpec, at: number): void =>
+  set(
+    spec.name,
+    list(spec).filter((_, i) => i !== at),
+  )
 const add = (spec: FieldSpec): void => set(spec.name, [...list(spec), spec.type === 'group' ? {} : ''])
 /** A repeated field always shows one to fill in, unless it only keeps what was found. */
-const items = (spec: FieldSpec): unknown[] => (list(spec).length > 0 || spec.type === 'kept' ? list(spec) : [spec.type === 'group' ? {} : ''])
+const items = (spec: FieldSpec): unknown[] =>
+  list(spec).length > 0 || spec.type === 'kept' ? list(spec) : [spec.type === 'group' ? {} : '']
 /** A choice and one value stand in a line; more fields stand below each other. */
 const isLine = (spec: FieldSpec): boolean => spec.fields.filter((f) => !f.isAdvanced).length <= 2
 </script>
@@ -52,10 +71,21 @@ const isLine = (spec: FieldSpec): boolean => spec.fields.filter((f) => !f.isAdva
 <template>
   <div class="fields" :class="{ bare }">
     <template v-for="spec in shown" :key="spec.name">
-      <div v-if="spec.repeats" class="many" :class="{ groups: spec.type === 'group' }" role="group" :aria-label="spec.label">
+      <div
+        v-if="spec.repeats"
+        class="many"
+        :class="{ groups: spec.type === 'group' }"
+        role="group"
+        :aria-label="spec.label"
+      >
         <span class="label">{{ spec.label }}</span>
         <div class="items">
-          <div v-for="(item, i) in items(spec)" :key="i" class="item" :class="{ stack: spec.type === 'group' && !isLine(spec) }">
+          <div
+            v-for="(item, i) in items(spec)"
+            :key="i"
+            class="item"
+            :class="{ stack: spec.type === 'group' && !isLine(spec) }"
+          >
             <KgFields
               v-if="spec.type === 'group'"
               :model-value="(typeof item === 'object' ? item : {}) as Values"
@@ -90,15 +120,15 @@ const isLine = (spec: FieldSpec): boolean => spec.fields.filter((f) => !f.isAdva
             <button type="button" class="add" @click="add(spec)">
               <v-icon class="kg-icon" :icon="mdiPlus" />Another
             </button>
-            <span v-if="costs[`${spec.name}.0`]" class="cost fig"
-              >{{ list(spec).reduce<number>((sum, _, i) => sum + (costs[`${spec.name}.${i}`] ?? 0), 0) }} bits</span
-            >
+            <span v-if="sum(spec) > 0" class="cost fig">{{ sum(spec) }} bits</span>
           </p>
           <KgSays :problems="of(spec.name)" @fix="emit('fix', $event)" />
         </div>
       </div>
       <fieldset v-else-if="spec.type === 'group'" class="set">
-        <legend class="label">{{ spec.label }}<small v-if="costs[spec.name]" class="cost">{{ costs[spec.name] }} bits</small></legend>
+        <legend class="label">
+          {{ spec.label }}<small v-if="costs[spec.name]" class="cost">{{ costs[spec.name] }} bits</small>
+        </legend>
         <KgFields
           :model-value="(values[spec.name] ?? {}) as Values"
           :specs="spec.fields"

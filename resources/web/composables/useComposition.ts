@@ -52,19 +52,27 @@ const fromGlyph = (glyph: Glyph): Composition => ({
   light: glyph.light,
 })
 
-/** What makes two compositions the same: of text and fields only the one that leads. */
-const content = ({ text, values, ...rest }: Composition): string =>
-  JSON.stringify({ ...rest, leads: rest.origin === 'text' ? text : values })
+/** What a composition is compared by; fields are null while nobody knows them yet. */
+interface Content {
+  options: string
+  text: string
+  values: string | null
+}
+const contentOf = ({ text, values, origin, ...options }: Composition): Content => ({
+  options: JSON.stringify(options),
+  text,
+  values: origin === 'text' && !isFilled(values) ? null : JSON.stringify(values),
+})
 
 /** What is on the table: the fields, the glyph they were opened from, and whether anything is unsaved. */
 export function useComposition() {
   const fields = reactive<Composition>(fresh())
-  const saved = ref(content(fresh()))
+  const saved = ref(contentOf(fresh()))
   const glyph = ref<Glyph | null>(null)
 
   function load(next: Composition, from: Glyph | null): void {
     Object.assign(fields, next)
-    saved.value = content(next)
+    saved.value = contentOf(next)
     glyph.value = from
   }
 
@@ -79,16 +87,34 @@ export function useComposition() {
   return {
     fields,
     glyph,
-    isDirty: computed(() => content(fields) !== saved.value),
+    // Of text and fields the one that leads is compared.
+    isDirty: computed(() => {
+      const now = contentOf(fields)
+      if (now.options !== saved.value.options) return true
+      return fields.origin === 'text' ? now.text !== saved.value.text : now.values !== saved.value.values
+    }),
+    /** What the server made of the text or the fields: the other side follows, and what was saved is known in both forms. */
+    follow(payload: { kind: string; shown: string; fields: Values | unknown[] }): void {
+      if (payload.kind !== fields.kind) return
+      if (fields.origin === 'fields') {
+        fields.text = payload.shown
+        return
+      }
+      fields.values = Array.isArray(payload.fields) ? {} : payload.fields
+      const isSaved = fields.text === saved.value.text
+      // Separators cannot be seen or typed: element strings from elsewhere are shown with brackets.
+      if (fields.kind === 'gs1_elements' && (isSaved || fields.text.includes('\u001d'))) fields.text = payload.shown
+      if (isSaved) Object.assign(saved.value, { text: fields.text, values: JSON.stringify(fields.values) })
+    },
     isEmpty: computed(() => (fields.origin === 'text' ? fields.text === '' : !isFilled(fields.values))),
     body,
     start: () => load(fresh(), null),
     open: (from: Glyph) => load(fromGlyph(from), from),
     /** Keeps what was typed while the request was under way: only what was sent counts as saved. */
     settle(sent: string, from: Glyph): void {
-      saved.value = sent
+      saved.value = JSON.parse(sent) as Content
       glyph.value = from
     },
-    snapshot: () => content(fields),
+    snapshot: () => JSON.stringify(contentOf(fields)),
   }
 }

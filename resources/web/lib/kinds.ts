@@ -17,6 +17,8 @@ export interface FieldSpec {
   max: number
   repeats: boolean
   isAdvanced: boolean
+  /** What holds when nothing is chosen. */
+  preset: string
   fields: FieldSpec[]
 }
 
@@ -30,6 +32,7 @@ interface Property {
   items?: Property
   properties?: Record<string, Property>
   required?: string[]
+  default?: string
   'x-type'?: string
   'x-labels'?: string[]
   'x-advanced'?: boolean
@@ -53,6 +56,7 @@ export function specsOf(schema: Property): FieldSpec[] {
         max: single.maxLength ?? 2953,
         repeats: property.items !== undefined,
         isAdvanced: property['x-advanced'] ?? false,
+        preset: property.default ?? '',
         fields: single.properties === undefined ? [] : specsOf(single),
       }
     })

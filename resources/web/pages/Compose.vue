@@ -81,9 +81,7 @@ const otherProblem = computed(() =>
 // Text and fields follow each other: the one that was not edited takes what the server made of the other.
 watch([drawing, problem], () => {
   const payload = drawing.value?.payload ?? problem.value?.payload
-  if (payload === undefined || payload.kind !== fields.kind) return
-  if (fields.origin === 'fields') fields.text = payload.shown
-  else fields.values = Array.isArray(payload.fields) ? {} : payload.fields
+  if (payload !== undefined) composition.follow(payload)
 })
 
 // A glyph from the library, or an empty table; text handed over by another screen fills the field.

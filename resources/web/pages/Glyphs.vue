@@ -7,6 +7,7 @@ import { ApiProblem, type Glyph } from '@/api/client'
 import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
+import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
 import { counted } from '@/lib/bytes'
 
@@ -18,6 +19,7 @@ const sort = ref<GlyphSort>('-updated_at')
 const { glyphs, total, isPending, isError, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } =
   useGlyphList(asked, sort)
 const { remove, rename } = useGlyphChanges()
+const { byName } = useKinds()
 
 const find = ref<{ focus: () => void }>()
 useShortcut('/', () => find.value?.focus())
@@ -141,7 +143,7 @@ const size = (glyph: Glyph): string =>
                 ><span class="code clip">{{ glyph.text }}</span></template
               >
             </td>
-            <td class="opt">{{ glyph.kind === 'link' ? 'Link' : 'Text' }}</td>
+            <td class="opt">{{ byName(glyph.kind)?.label ?? '' }}</td>
             <td class="fig opt">
               {{ glyph.symbol.version }}-{{ glyph.symbol.level
               }}<span class="note fig2">{{ glyph.symbol.modules }} modules</span>
