@@ -15,7 +15,13 @@ final class Penalty
     /** @param  string  $transposed the same plane with rows and columns exchanged */
     public static function of(string $plane, string $transposed, int $modules): int
     {
-        return self::lines($plane) + self::lines($transposed) + self::blocks($plane, $modules) + self::balance($plane, $modules);
+        return self::acrossAndWhole($plane, $modules) + self::lines($transposed);
+    }
+
+    /** Everything but the columns. */
+    public static function acrossAndWhole(string $plane, int $modules): int
+    {
+        return self::blocks($plane, $modules) + self::balance($plane, $modules) + self::lines($plane);
     }
 
     private const FINDER = "\1\0\1\1\1\0\1";

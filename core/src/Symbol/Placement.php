@@ -36,7 +36,11 @@ final class Placement
                 [$best, $chosen] = [$masked, $mask];
                 break;
             }
-            $penalty = Penalty::of($masked, self::masked($transposed, $template, $level, $mask, true), $version->modules());
+            $penalty = Penalty::acrossAndWhole($masked, $version->modules());
+            // Columns only add to it: a mask that is beaten already need not be looked at downwards.
+            if ($penalty < $lowest) {
+                $penalty += Penalty::lines(self::masked($transposed, $template, $level, $mask, true));
+            }
             if ($penalty < $lowest) {
                 [$best, $lowest, $chosen] = [$masked, $penalty, $mask];
             }

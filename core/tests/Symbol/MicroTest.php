@@ -125,7 +125,7 @@ it('says what cannot be', function (Closure $make, string $message) {
     'mask 4' => [fn () => new EncodeOptions(mask: 4, micro: true), 'masks run from 0 to 3'],
     'ECI' => [fn () => new EncodeOptions(set: CharacterSet::Utf8, micro: true), 'neither FNC1 nor ECI'],
     'a version of the larger kind' => [fn () => new EncodeOptions(version: Version::of(1), micro: true), 'M1 to M4'],
-    'too long' => [fn () => Encoder::encode(str_repeat('a', 16), new EncodeOptions(Level::L, micro: true)), '15 at L'],
+    'too long' => [fn () => Encoder::encode(str_repeat('a', 16), new EncodeOptions(Level::L, micro: true)), '15 bytes at L'],
 ]);
 
 it('does not take noise for a symbol', function () {
