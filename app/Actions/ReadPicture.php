@@ -16,7 +16,7 @@ use KeenGlyph\Core\Report\ReadingFacts;
 final class ReadPicture
 {
     /**
-     * @return array{ms: float, width: int, height: int, symbols: list<array<string, mixed>>, failure: ?array{stage: string, hint: string}}
+     * @return array{ms: float, width: int, height: int, symbols: list<array<string, mixed>>, joined: ?string, failure: ?array{stage: string, hint: string}}
      *
      * @throws ValidationException when it is no picture we take, or over the bounds
      */
@@ -36,6 +36,7 @@ final class ReadPicture
             'width' => $plane->width,
             'height' => $plane->height,
             'symbols' => [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)],
+            'joined' => $outcome->joined()?->text,
             'failure' => $failed === null ? null : ['stage' => $failed->value, 'hint' => $failed->hint()],
         ];
     }

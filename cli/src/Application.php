@@ -15,7 +15,7 @@ final class Application
                        [--module-px N | --size-px N | --size-mm X --dpi D] [--quiet 4] [--dark #hex] [--light #hex]
                        [--finish FILE.json]
                        --out FILE.(svg|png|webp|jpg|pdf|eps|txt) [--title T] [--json] [--matrix]
-        bin/glyph read FILE… [--json] [--symbology qr,microqr,ean13,ean8,upca,upce,itf14,code128,code39]
+        bin/glyph read FILE… [--json] [--join] [--symbology qr,microqr,ean13,ean8,upca,upce,itf14,code128,code39]
         bin/glyph payload KIND --field name=value … [--merge name=value …] [--json]
         bin/glyph parse TEXT | --bytes-file F [--kind K] [--json]
         bin/glyph gs1 '(01)09520123456788(10)H26-07' [--domain https://id.fennmoor.example] [--json]

@@ -6,7 +6,10 @@ namespace KeenGlyph\Cli;
 
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Content;
+use KeenGlyph\Core\Read\JoinedText;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Report\ReadingFacts;
 
@@ -17,7 +20,7 @@ final class ReadCommand implements Command
 
     public function run(array $words, Output $output): int
     {
-        $arguments = Arguments::parse($words, ['symbology'], ['json']);
+        $arguments = Arguments::parse($words, ['symbology'], ['json', 'join']);
         $wanted = $arguments->has('symbology') ? explode(',', (string) $arguments->get('symbology')) : self::SYMBOLOGIES;
         foreach ($wanted as $symbology) {
             if (! in_array($symbology, self::SYMBOLOGIES, true)) {
@@ -37,15 +40,45 @@ final class ReadCommand implements Command
             $result = self::read($file, $bytes, $wanted);
             $unread += (int) ($result['symbols'] === []);
             $results[] = $result;
-            if (! $arguments->has('json')) {
+            if (! $arguments->has('json') && ! $arguments->has('join')) {
                 self::print($result, $output, count($pictures) > 1);
             }
+        }
+        if ($arguments->has('join')) {
+            return self::join(array_map(static fn (array $picture): string => $picture[1], $pictures), $output);
         }
         if ($arguments->has('json')) {
             $output->json($results);
         }
 
         return $unread === 0 ? 0 : 1;
+    }
+
+    /**
+     * One text from a sequence over all pictures.
+     *
+     * @param  list<string>  $pictures
+     */
+    private static function join(array $pictures, Output $output): int
+    {
+        $contents = [];
+        foreach ($pictures as $bytes) {
+            try {
+                $readings = (new Reader)->read((new PictureDecoder)->decode($bytes), false)->readings;
+            } catch (InvalidPicture) {
+                $readings = [];
+            }
+            $contents = [...$contents, ...array_map(static fn (Reading $reading): Content => $reading->symbol->content, $readings)];
+        }
+        $joined = JoinedText::of($contents);
+        if ($joined === null) {
+            $output->error('These symbols are no complete sequence: some are missing, or belong to another one.');
+
+            return 1;
+        }
+        $output->raw($joined->text);
+
+        return 0;
     }
 
     /**

@@ -161,6 +161,8 @@ it('spreads a text over several symbols, states sets, marks GS1, lifts levels', 
     expect($status)->toBe(0)->and(array_column(json_decode($out, true), 'file'))->toBe(["$this->folder/a-1.png", "$this->folder/a-2.png", "$this->folder/a-3.png"]);
     $read = json_decode(glyph('read', "$this->folder/a-2.png", '--json')[1], true)[0]['symbols'][0];
     expect($read['append'])->toMatchArray(['index' => 1, 'total' => 3]);
+    expect(glyph('read', "$this->folder/a-3.png", "$this->folder/a-1.png", "$this->folder/a-2.png", '--join'))->toBe([0, str_repeat('Fennmoor ', 40)."\n", ''])
+        ->and(glyph('read', "$this->folder/a-3.png", "$this->folder/a-1.png", '--join')[0])->toBe(1);
     expect(json_decode(glyph('make', '--text', 'Grüße', '--charset', 'iso-8859-1', '--json')[1], true)['segments'][0]['mode'])->toBe('eci')
         ->and(json_decode(glyph('make', '--kind', 'gs1_elements', '--field', '(01)=9520123456788', '--json')[1], true)['segments'][0]['mode'])->toBe('fnc1_first')
         ->and(json_decode(glyph('make', '--text', 'HIVE 7', '--level', 'L', '--lift', '--json')[1], true)['level'])->toBe('H')

@@ -13,6 +13,13 @@ interface Cv {
   COLOR_RGBA2GRAY: number
   matFromImageData(picture: { width: number; height: number; data: Uint8ClampedArray }): Mat
   cvtColor(from: Mat, to: Mat, code: number): void
+  BORDER_CONSTANT: number
+  Scalar: new (...values: number[]) => unknown
+  StringVector: new () => { size(): number; get(at: number): string; delete(): void }
+  copyMakeBorder(from: Mat, to: Mat, ...rest: unknown[]): void
+  barcode_BarcodeDetector: new () => {
+    detectAndDecodeWithType(picture: Mat, texts: unknown, types: unknown, points: Mat): boolean
+  }
   QRCodeDetector: new () => { detectAndDecode(picture: Mat): string }
   QRCodeDetectorAruco: new () => { detectAndDecode(picture: Mat): string }
 }
@@ -47,5 +54,25 @@ export async function openReaders(): Promise<(file: string) => string[]> {
     colour.delete()
     grey.delete()
     return [...new Set(texts.filter((text) => text !== ''))]
+  }
+}
+
+/** What OpenCV's reader of EAN and UPC says a PNG holds; empty when it reads nothing. */
+export async function openBarReader(): Promise<(file: string) => string> {
+  const { cv } = await load()
+  const reader = new cv.barcode_BarcodeDetector()
+  return (file) => {
+    const { width, height, data } = PNG.sync.read(readFileSync(file))
+    const colour = cv.matFromImageData({ width, height, data: new Uint8ClampedArray(data) })
+    const grey = new cv.Mat!()
+    const framed = new cv.Mat!()
+    const points = new cv.Mat!()
+    const [texts, types] = [new cv.StringVector(), new cv.StringVector()]
+    cv.cvtColor(colour, grey, cv.COLOR_RGBA2GRAY)
+    cv.copyMakeBorder(grey, framed, 80, 80, 80, 80, cv.BORDER_CONSTANT, new cv.Scalar(255, 255, 255, 255))
+    reader.detectAndDecodeWithType(framed, texts, types, points)
+    const text = texts.size() > 0 ? texts.get(0) : ''
+    for (const used of [colour, grey, framed, points, texts, types]) used.delete()
+    return text
   }
 }

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
-import { openReaders } from './opencv'
+import { openBarReader, openReaders } from './opencv'
 
 const folder = mkdtempSync(join(tmpdir(), 'kg-oracle-'))
 afterAll(() => rmSync(folder, { recursive: true }))
@@ -56,6 +56,50 @@ describe('an independent reader', () => {
     ]
     for (const [i, [text, ...options]] of cases.entries()) {
       expect(read(make(`case-${i}`, '--text', text, ...options))).toEqual([text])
+    }
+  })
+
+  it('reads the digits of our EAN and UPC symbols', async () => {
+    const read = await openBarReader()
+    const unread: string[] = []
+    for (let i = 0; i < 24; i++) {
+      const symbology = (['ean13', 'ean8', 'upca'] as const)[i % 3]!
+      const length = { ean13: 12, ean8: 7, upca: 11 }[symbology]
+      const digits = String(7 ** (i + 20) % 1e12)
+        .replace(/\D/g, '')
+        .padStart(length, '9')
+        .slice(-length)
+      const file = join(folder, `bars-${i}.png`)
+      const made = execFileSync('bin/glyph', [
+        'make',
+        '--symbology',
+        symbology,
+        '--text',
+        digits,
+        '--module-px',
+        '2',
+        '--out',
+        file,
+        '--json',
+        ...(i % 2 === 0 ? ['--bare'] : []),
+      ])
+      const { text } = JSON.parse(made.toString()) as { text: string }
+      const found = read(file)
+      // It takes a UPC-A for the EAN-13 with a zero before it, which it is.
+      if (found === '') unread.push(`${symbology} ${text}`)
+      else expect(found.padStart(13, '0')).toBe(text.padStart(13, '0'))
+    }
+    // It finds bars only at some sizes; those it finds must be right.
+    expect(unread.length, `unread: ${unread.join(', ')}`).toBeLessThanOrEqual(12)
+  })
+
+  it('reads kanji and stated character sets', async () => {
+    const read = await openReaders()
+    for (const [i, options] of [
+      ['--text', '蜂蜜のびん'],
+      ['--text', 'HIVE 7', '--charset', 'utf-8'],
+    ].entries()) {
+      expect(read(make(`set-${i}`, ...options))).toContain(options[1])
     }
   })
 })

@@ -37,8 +37,10 @@ final class FieldRule
 
             return $error('control', "{$field->label} holds $what, which cannot stand here.", 'Remove it', (string) preg_replace($allowed, '', $value));
         }
-        if ($field->type->isForMachines() && preg_match(PlainText::DIRECTION_MARKS, $value) === 1) {
-            return $error('direction_mark', "{$field->label} holds an invisible mark that turns the direction of writing.", 'Remove it', (string) preg_replace(PlainText::DIRECTION_MARKS, '', $value));
+        // A name may need a mark to be shown right; one that overrides what follows only disguises.
+        $marks = $field->type->isForMachines() ? PlainText::DIRECTION_MARKS : PlainText::DIRECTION_OVERRIDES;
+        if ($field->type !== FieldType::Text && preg_match($marks, $value) === 1) {
+            return $error('direction_mark', "{$field->label} holds an invisible mark that turns the direction of writing.", 'Remove it', (string) preg_replace($marks, '', $value));
         }
 
         return null;

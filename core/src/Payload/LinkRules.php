@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
+use League\Uri\Contracts\UriException;
+use League\Uri\Uri;
+
 /** Rules for a link that a phone should open in its browser (RFC 3986; host names after UTS 46). */
 final class LinkRules
 {
@@ -148,11 +151,24 @@ final class LinkRules
             $encoded = (string) preg_replace_callback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $m): string => rawurlencode($m[0]), $rest);
             $problems[] = self::caution('not_encoded', 'Some characters after the host should be percent-encoded.', 'Encode them', substr($text, 0, $split).$encoded);
         }
+        if ($problems === [] && ! self::parses($text)) {
+            $problems[] = self::error('syntax', 'The link does not follow the grammar of links (RFC 3986).');
+        }
         if (strlen($text) > self::LONG) {
             $problems[] = self::caution('long', sprintf('%d bytes make a fine-grained symbol. A shorter link reads from farther away.', strlen($text)));
         }
 
         return $problems;
+    }
+
+    /** A second opinion on the whole of it. */
+    private static function parses(string $text): bool
+    {
+        try {
+            return Uri::new($text)->getHost() !== null;
+        } catch (UriException) {
+            return false;
+        }
     }
 
     private static function error(string $code, string $message, ?string $label = null, ?string $value = null): Problem

@@ -10,6 +10,9 @@ final class PlainText implements Grammar
     /** Characters that turn the direction of writing or hide: U+200E, U+200F, U+202A to U+202E, U+2066 to U+2069. */
     public const DIRECTION_MARKS = '/[\x{200E}\x{200F}\x{202A}-\x{202E}\x{2066}-\x{2069}]/u';
 
+    /** Those of them that reorder what follows: embeddings, overrides and isolates. */
+    public const DIRECTION_OVERRIDES = '/[\x{202A}-\x{202E}\x{2066}-\x{2069}]/u';
+
     public function fields(): array
     {
         return [new Field('text', 'Text', FieldType::Raw, required: true, help: 'Shown as it stands.', example: 'Hive 7, queen marked blue 2026', max: 7089)];

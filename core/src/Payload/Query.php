@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
-use League\Uri\QueryString;
-
 /** Query of a URI (RFC 3986 3.4), as name and value pairs. */
 final class Query
 {
@@ -33,23 +31,5 @@ final class Query
         $first = $query === null || $query === '' ? '' : rtrim($query, '&').'&';
 
         return $before.'?'.$first.implode('&', $pairs).$fragment;
-    }
-
-    /**
-     * Decoded pairs in their order.
-     *
-     * @return list<array{string, string}>
-     */
-    public static function pairs(?string $query): array
-    {
-        if ($query === null || $query === '') {
-            return [];
-        }
-        $pairs = [];
-        foreach (QueryString::parse($query, '&', PHP_QUERY_RFC3986) as $pair) {
-            $pairs[] = [is_scalar($pair[0] ?? null) ? (string) $pair[0] : '', is_scalar($pair[1] ?? null) ? (string) $pair[1] : ''];
-        }
-
-        return $pairs;
     }
 }

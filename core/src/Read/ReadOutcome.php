@@ -18,6 +18,12 @@ final readonly class ReadOutcome
     ) {
     }
 
+    /** The whole text, when the QR Code symbols together are a complete sequence. */
+    public function joined(): ?Content
+    {
+        return JoinedText::of(array_map(static fn (Reading $reading): Content => $reading->symbol->content, $this->readings));
+    }
+
     /** Symbols of any kind. */
     public function count(): int
     {

@@ -145,3 +145,23 @@ it('says what is wrong with payments', function (Kind $kind, array $fields, stri
     'more than all bitcoin' => [Kind::Bitcoin, ['address' => '1A1zP1eP5QGefi2DMPTfTL5SLmv7DivfNa', 'amount' => '21000001'], 'amount', 'too_much'],
     'secret not in Base32' => [Kind::Otp, ['account' => 'a', 'secret' => 'jbsw y3dp ehpk 3pxp jbsw y3dp ehpk 3pxp'], 'secret', 'base32'],
 ]);
+
+it('refuses what would disguise or inject, and says so', function (Kind $kind, array $fields, string $field, string $code) {
+    $built = Payloads::build($kind, $fields);
+    $problem = array_values(array_filter($built->problems, fn ($problem) => $problem->field === $field))[0] ?? null;
+    expect($problem?->code)->toBe($code)->and($built->text)->toBe('');
+})->with([
+    'a name turned round' => [Kind::Wifi, ['ssid' => "Guest\u{202E}knaB", 'security' => 'open'], 'ssid', 'direction_mark'],
+    'a line break in a name' => [Kind::Contact, ['given_name' => "Ines\r\nTEL:+1"], 'given_name', 'control'],
+    'a line break in what is kept' => [Kind::Event, ['title' => 'x', 'start' => '2027-01-01T10:00', 'extra' => ["A:b\r\nEND:VEVENT"]], 'extra.0', 'control'],
+    'a line break in an amount' => [Kind::Sepa, ['name' => 'F', 'iban' => 'DE75512108001245126199', 'amount' => "1\n2"], 'amount', 'control'],
+    'a script for a website' => [Kind::Contact, ['given_name' => 'Ines', 'urls' => ['javascript:alert(1)']], 'urls.0', 'dangerous_scheme'],
+    'not UTF-8' => [Kind::Contact, ['given_name' => "\xFF"], 'given_name', 'not_utf8'],
+    'three kilobytes of name' => [Kind::Wifi, ['ssid' => str_repeat('x', 3000), 'security' => 'open'], 'ssid', 'too_long'],
+    'an element that would end the text' => [Kind::Wifi, ['ssid' => 'x', 'security' => 'open', 'extra' => [';']], 'extra', 'not_reversible'],
+]);
+
+it('keeps line breaks of a note within it', function () {
+    $text = Payloads::build(Kind::Contact, ['given_name' => 'Ines', 'note' => "first\r\nEND:VCARD\r\nsecond"])->text;
+    expect($text)->toContain('NOTE:first\nEND:VCARD\nsecond')->and(substr_count($text, "\r\nEND:VCARD"))->toBe(1);
+});

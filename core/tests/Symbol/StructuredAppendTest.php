@@ -75,3 +75,18 @@ it('says what cannot be', function (Closure $make, string $message) {
     'Micro QR' => [fn () => StructuredAppend::encode('text', 2, new EncodeOptions(Level::L, micro: true)), 'cannot be joined'],
     'too long for the version' => [fn () => StructuredAppend::encode(str_repeat('a', 100), 2, new EncodeOptions(version: Version::of(1))), 'does not fit 2 symbols of version 1'],
 ]);
+
+it('gives the whole text when a picture shows the whole sequence', function () {
+    $symbols = StructuredAppend::encode('the whole of it, on one sheet of paper', 3);
+    $sheet = new Imagick;
+    foreach ($symbols as $symbol) {
+        $part = new Imagick;
+        $part->readImageBlob(pngOf($symbol->matrix, 4));
+        $sheet->addImage($part);
+    }
+    $sheet->resetIterator();
+    $row = $sheet->appendImages(false);
+    $row->setImageFormat('png');
+    expect(readPicture($row->getImageBlob())->joined()?->text)->toBe('the whole of it, on one sheet of paper')
+        ->and(readPicture(pngOf($symbols[0]->matrix, 4))->joined())->toBeNull();
+});

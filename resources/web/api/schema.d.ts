@@ -690,6 +690,8 @@ export interface components {
                 width: number;
                 height: number;
                 symbols: components["schemas"]["ReadSymbol"][];
+                /** @description The whole text when the symbols are a complete sequence */
+                joined: string | null;
                 failure: null | {
                     /** @enum {string} */
                     stage: "no_finder" | "no_grid" | "format" | "version" | "correction" | "bit_stream";

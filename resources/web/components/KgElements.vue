@@ -149,7 +149,10 @@ async function add(ai: string): Promise<void> {
         </button>
       </div>
       <div :id="`el-${i}-says`" class="under" aria-live="polite">
-        <p v-if="row.says" class="note">{{ row.says }}</p>
+        <p v-if="row.says" class="note">
+          {{ row.says
+          }}<template v-if="row.isDate">. Two digits of a year mean the one within 50 years of now</template>
+        </p>
         <KgSays :problems="row.problems" @fix="emit('fix', $event)" />
       </div>
     </div>
