@@ -3,5 +3,5 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./resources/web', import.meta.url)) } },
-  test: { include: ['tests/web/**/*.test.ts'], testTimeout: 120_000 },
+  test: { include: ['tests/web/**/*.test.ts'], testTimeout: 300_000 },
 })

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { compose, ROOT, signIn } from './helpers'
+import { ROOT, choose, compose, ledger, signIn, start } from './helpers'
 
 test('only those who signed in come in, and a wrong password is said so', async ({ page }) => {
   await page.goto('/glyphs')
@@ -77,6 +77,23 @@ for (const scheme of ['light', 'dark'] as const) {
       .first()
       .click()
     await page.locator('#field-url, #field-text').fill('')
+    // Forms of every shape: groups, choices, dates, elements, settings.
+    for (const [kind, starter] of [
+      ['Contact', 'Head of the honey house'],
+      ['Event', 'Swarm evening'],
+      ['Swiss bill', 'Bill with QR reference'],
+      ['GS1 Digital Link', 'Jar of 340 g'],
+    ] as const) {
+      await choose(page, kind)
+      await start(page, starter)
+      await expect(ledger(page, 'round_trip')).toHaveAttribute('data-verdict', 'holds')
+      expect(await faults()).toEqual([])
+    }
+    await page.getByRole('button', { name: 'Add an element' }).click()
+    expect(await faults()).toEqual([])
+    await page.goto('/workspace')
+    await expect(page.getByLabel('Chat link')).toBeVisible()
+    expect(await faults()).toEqual([])
     await page.goto('/glyphs')
     await expect(page.getByRole('link', { name: 'Jar returns' })).toBeVisible()
     expect(await faults()).toEqual([])
@@ -100,6 +117,18 @@ test.describe('on a phone', () => {
     await page.locator('#field-url, #field-text').fill('https://fennmoor.example/phone')
     await expect(page.locator('img.picture')).toBeVisible()
     await fits()
+    for (const [kind, starter] of [
+      ['Contact', 'Head of the honey house'],
+      ['GS1 Digital Link', 'Jar of 340 g'],
+    ] as const) {
+      await choose(page, kind)
+      await fits()
+      await start(page, starter)
+      await expect(ledger(page, 'payload')).toHaveCount(1)
+      await fits()
+    }
+    await choose(page, 'Link')
+    await expect(page.locator('#field-url')).toHaveValue('https://fennmoor.example/phone')
     await page.getByRole('tab', { name: /Output/ }).tap()
     await page.getByRole('radio', { name: 'Level H' }).tap()
     await expect(page.locator('.brief')).toContainText('4-H')

@@ -26,3 +26,16 @@ export function glyphRead(file: string): { text: string; module_px: number }[] {
   const out = execFileSync(`${ROOT}bin/glyph`, ['read', file, '--json'], { encoding: 'utf8' })
   return JSON.parse(out)[0].symbols
 }
+
+/** Chooses a kind of payload from the whole index. */
+export async function choose(page: Page, kind: string): Promise<void> {
+  const all = page.getByRole('button', { name: 'All kinds' })
+  if (await all.isVisible()) await all.click()
+  await page.getByRole('radio', { name: kind, exact: true }).click()
+}
+
+/** Fills in a starter of the current kind. */
+export async function start(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Starters' }).click()
+  await page.locator('.v-list-item').filter({ hasText: name }).last().click()
+}

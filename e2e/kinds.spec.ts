@@ -1,21 +1,10 @@
 import { expect, type Page, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { glyphRead, ledger, ROOT, signIn } from './helpers'
+import { choose, glyphRead, ledger, ROOT, signIn, start } from './helpers'
 
 test.beforeEach(async ({ page }) => signIn(page))
 
 const encoded = (page: Page) => page.getByLabel('Encoded text', { exact: true })
-
-async function choose(page: Page, kind: string): Promise<void> {
-  const all = page.getByRole('button', { name: 'All kinds' })
-  if (await all.isVisible()) await all.click()
-  await page.getByRole('radio', { name: kind, exact: true }).click()
-}
-
-async function start(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Starters' }).click()
-  await page.locator('.v-list-item').filter({ hasText: name }).last().click()
-}
 
 test('every kind begins from a starter and reads back', async ({ page }) => {
   test.setTimeout(120_000)

@@ -75,7 +75,7 @@ final class DatabaseSeeder extends Seeder
             $link('Swarm hotline page', 'https://fennmoor.example/swarm', self::PLAIN, ['level' => 'H', 'module_px' => 16]),
             $starter('Honey house Wi-Fi', Kind::Wifi, self::PLAIN),
             $starter('Ines Calder, card', Kind::Contact, self::GARDEN),
-            $starter('Swarm line', Kind::Call, self::PLAIN),
+            $starter('Hive helpline', Kind::Call, self::PLAIN),
             $starter('Join the hive watch', Kind::Chat, self::GARDEN),
             $starter('Heather harvest days', Kind::Event, self::GARDEN, 2),
             $starter('Honey subscription, transfer', Kind::Sepa, self::PLAIN),

@@ -93,13 +93,8 @@ describe('an independent reader', () => {
     expect(unread.length, `unread: ${unread.join(', ')}`).toBeLessThanOrEqual(12)
   })
 
-  it('reads kanji and stated character sets', async () => {
+  it('reads a text whose character set is stated', async () => {
     const read = await openReaders()
-    for (const [i, options] of [
-      ['--text', '蜂蜜のびん'],
-      ['--text', 'HIVE 7', '--charset', 'utf-8'],
-    ].entries()) {
-      expect(read(make(`set-${i}`, ...options))).toContain(options[1])
-    }
+    expect(read(make('stated', '--text', 'HIVE 7, Köln', '--charset', 'utf-8'))).toEqual(['HIVE 7, Köln'])
   })
 })
