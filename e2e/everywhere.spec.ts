@@ -55,6 +55,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`has no accessibility faults that a machine can find, ${scheme}`, async ({ page }, info) => {
+    test.setTimeout(150_000)
     await page.emulateMedia({ colorScheme: scheme })
     const faults = async () =>
       (await new AxeBuilder({ page }).analyze()).violations.map(
