@@ -22,7 +22,7 @@ final class CalendarText
         $zone = $values->text('time_zone');
         $hasZone = ! $values->flag('all_day') && $values->has('start') && $zone !== '' && $zone !== 'UTC' && TimeZones::exists($zone);
         if ($hasZone && ! $bare) {
-            $lines = [...$lines, ...VtimeZone::lines($zone, max(1900, (int) substr($values->text('start'), 0, 4)))];
+            $lines = [...$lines, ...VtimeZone::lines($zone, (int) substr($values->text('start'), 0, 4))];
         }
         $lines[] = 'BEGIN:VEVENT';
         if (! $bare || $values->has('uid')) {
@@ -122,17 +122,15 @@ final class CalendarText
             return $day;
         }
         $zone = $values->text('time_zone');
-        if (! TimeZones::exists($zone)) {
-            return $day.'T235959';
-        }
+        $end = TimeZones::exists($zone) ? date_create_immutable($values->text('until').'T23:59:59', new DateTimeZone($zone)) : false;
 
-        return (new DateTimeImmutable($values->text('until').'T23:59:59', new DateTimeZone($zone)))->setTimezone(new DateTimeZone('UTC'))->format('Ymd\THis\Z');
+        return $end === false ? $day.'T235959' : $end->setTimezone(new DateTimeZone('UTC'))->format('Ymd\THis\Z');
     }
 
     /** The day of which a moment is the end, the other way round; null when it is no day's end. */
     private static function lastDay(string $until, string $zone): ?string
     {
-        if (preg_match('/^(\d{4})(\d\d)(\d\d)(T\d{6}Z?)?$/D', $until, $m) !== 1) {
+        if (preg_match('/^(\d{4})(\d\d)(\d\d)(T\d{6}Z?)?$/D', $until, $m) !== 1 || ! checkdate((int) $m[2], (int) $m[3], (int) $m[1])) {
             return null;
         }
         if (($m[4] ?? 'T235959') === 'T235959') {

@@ -17,8 +17,17 @@ final class LinkTemplate
     public static function match(string $template, string $link): ?array
     {
         $pattern = '';
+        $named = [];
         foreach (preg_split('/(\{\w+\})/', $template, -1, PREG_SPLIT_DELIM_CAPTURE) ?: [] as $part) {
-            $pattern .= preg_match('/^\{(\w+)\}$/D', $part, $match) === 1 ? "(?<$match[1]>[^/?#&=]*)" : preg_quote($part, '~');
+            if (preg_match('/^\{([A-Za-z]\w*)\}$/D', $part, $match) !== 1) {
+                $pattern .= preg_quote($part, '~');
+            } elseif (isset($named[$match[1]])) {
+                // The same place again holds the same value.
+                $pattern .= "\\k<$match[1]>";
+            } else {
+                $pattern .= "(?<$match[1]>[^/?#&=]*)";
+                $named[$match[1]] = true;
+            }
         }
         if (preg_match("~^$pattern$~D", $link, $match) !== 1) {
             return null;

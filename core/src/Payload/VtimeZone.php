@@ -33,6 +33,8 @@ final class VtimeZone
     private static function observances(DateTimeZone $zone, int $year): array
     {
         $utc = new DateTimeZone('UTC');
+        // Rules are known for these years; before and after, those of the nearest year stand.
+        $year = max(1902, min(2400, $year));
         $from = (new DateTimeImmutable(($year - 1).'-01-01T00:00:00', $utc))->getTimestamp();
         $to = (new DateTimeImmutable(($year + 1).'-01-01T00:00:00', $utc))->getTimestamp();
         $transitions = array_values($zone->getTransitions($from, $to) ?: []);

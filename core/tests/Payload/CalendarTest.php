@@ -122,3 +122,8 @@ it('repeats until the end of the last day, wherever the clock stands', function 
     $calendar = Reader::read($text)->expand(new DateTimeImmutable('2027-05-01'), new DateTimeImmutable('2027-07-01'));
     expect($calendar->select('VEVENT'))->toHaveCount(3);
 });
+
+it('takes impossible moments for what they are', function (string $line) {
+    $payload = Payloads::parse("BEGIN:VEVENT\r\nDTSTART;TZID=Europe/London:20270101T100000\r\n$line\r\nSUMMARY:x\r\nEND:VEVENT\r\n");
+    expect($payload->kind)->toBe(Kind::Event)->and($payload->fields['title'])->toBe('x');
+})->with(['RRULE:FREQ=DAILY;UNTIL=20279999', 'RRULE:FREQ=DAILY;UNTIL=20270101T999999Z', 'DTEND:99999999T999999', 'DTSTART;TZID=Europe/London:99991231T235959', 'DTSTART;TZID=Nowhere/Land:20270101T100000', 'DTSTAMP:00000000T000000Z', 'DTEND;VALUE=DATE:20270230']);

@@ -165,3 +165,11 @@ it('keeps line breaks of a note within it', function () {
     $text = Payloads::build(Kind::Contact, ['given_name' => 'Ines', 'note' => "first\r\nEND:VCARD\r\nsecond"])->text;
     expect($text)->toContain('NOTE:first\nEND:VCARD\nsecond')->and(substr_count($text, "\r\nEND:VCARD"))->toBe(1);
 });
+
+it('recognises a chat link whose template names a place twice', function () {
+    $context = new Context('https://talk.fennmoor.example/{number}/{number}?m={message}');
+    $text = Payloads::build(Kind::Chat, ['number' => '+442079460123', 'message' => 'JOIN'], $context)->text;
+    expect($text)->toBe('https://talk.fennmoor.example/442079460123/442079460123?m=JOIN')
+        ->and(Payloads::parse($text, null, $context)->kind)->toBe(Kind::Chat)
+        ->and(Payloads::parse(str_replace('23/', '24/', $text), null, $context)->kind)->toBe(Kind::Link);
+});
