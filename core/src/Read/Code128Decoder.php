@@ -16,6 +16,10 @@ final class Code128Decoder implements BarDecoder
 
     public function decode(array $runs, int $at): ?BarText
     {
+        // Every start character is 211 and three more, its quiet zone ten modules.
+        if (! isset($runs[$at + 5]) || $runs[$at] < 1.2 * $runs[$at + 1] || $runs[$at - 1] < 1.6 * $runs[$at]) {
+            return null;
+        }
         $values = [];
         self::$values ??= array_flip(Code128Table::WIDTHS);
         for ($place = $at; count($values) < self::MAX; $place += 6) {

@@ -16,9 +16,12 @@ final class EanDecoder implements BarDecoder
 
     public function decode(array $runs, int $at): ?BarText
     {
-        $guard = array_slice($runs, $at, 3);
-        $module = array_sum($guard) / 3;
-        if (count($guard) < 3 || $runs[$at - 1] < BarWidths::QUIET * $module || max($guard) > 1.6 * $module || min($guard) < 0.5 * $module) {
+        if (! isset($runs[$at + 2])) {
+            return null;
+        }
+        [$first, $second, $third] = [$runs[$at], $runs[$at + 1], $runs[$at + 2]];
+        $module = ($first + $second + $third) / 3;
+        if ($runs[$at - 1] < BarWidths::QUIET * $module || max($first, $second, $third) > 1.6 * $module || min($first, $second, $third) < 0.5 * $module) {
             return null;
         }
 

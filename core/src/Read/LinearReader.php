@@ -60,7 +60,9 @@ final class LinearReader
         $place = $runs[0] - 1;
         $skip = 0;
         for ($i = 1; $i < count($runs); $i += 2) {
-            if ($i >= $skip && count($runs) - $i > 25) {
+            // No symbol begins with a bar wider than two modules, nor without three blank ones before it.
+            $isStart = $i === 1 || $runs[$i - 1] >= 1.5 * $runs[$i];
+            if ($isStart && $i >= $skip && count($runs) - $i > 25) {
                 // The margin before the picture is as blank as it needs to be.
                 $around = $i === 1 ? [PHP_INT_MAX >> 8, ...array_slice($runs, 1)] : $runs;
                 foreach ($this->decoders as $decoder) {
