@@ -103,6 +103,11 @@ test('a kind is found by what one wants to happen, by keyboard, and anything pas
   await expect(page.getByLabel('Subject')).toHaveValue('Honey')
   await expect(page.getByLabel('Message')).toHaveValue('Two jars')
   await expect(page.locator('.kinds').getByRole('radio', { checked: true })).toHaveText('E-mail')
+
+  // What was used lately stands first.
+  await page.getByRole('button', { name: 'All kinds' }).click()
+  await page.getByRole('button', { name: 'Recently used: Wi-Fi' }).click()
+  await expect(page.getByLabel('Network name')).toBeFocused()
 })
 
 test('GS1 elements are found by name, taken as people write them, and shown in every form', async ({ page }, info) => {

@@ -18,6 +18,7 @@ const groups = computed(() => {
   for (const one of shown.value) rows.set(one.group, [...(rows.get(one.group) ?? []), one])
   return [...rows].map(([name, kinds]) => ({ name, kinds }))
 })
+const others = computed(() => props.recent.filter((one) => one.kind !== kind.value))
 /** The current kind and the recent ones: what is at hand while the index is folded. */
 const atHand = computed(() => {
   const current = props.kinds.find((one) => one.kind === kind.value)
@@ -75,6 +76,18 @@ async function toggle(): Promise<void> {
     >
       <template #append-inner><kbd>/</kbd></template>
     </v-text-field>
+    <p v-if="isOpen && query === '' && others.length > 0" class="latest">
+      <span class="group">Recent</span>
+      <button
+        v-for="one in others"
+        :key="one.kind"
+        type="button"
+        :aria-label="`Recently used: ${one.label}`"
+        @click="choose(one.kind)"
+      >
+        {{ one.label }}
+      </button>
+    </p>
     <div
       ref="index"
       class="index"
@@ -153,6 +166,15 @@ async function toggle(): Promise<void> {
   color: var(--ink-3);
   padding-top: 3px;
 }
+.latest {
+  display: flex;
+  gap: 1px;
+  flex-wrap: wrap;
+  margin-bottom: 1px;
+}
+.latest .group {
+  width: 49px;
+}
 .row-of {
   display: flex;
   gap: 1px 1px;
@@ -164,6 +186,7 @@ async function toggle(): Promise<void> {
   overflow: hidden;
 }
 .row-of button,
+.latest button,
 .fold {
   border: 0;
   background: none;
@@ -172,6 +195,7 @@ async function toggle(): Promise<void> {
   font: 500 12.5px/18px var(--font-text);
 }
 .row-of button:hover,
+.latest button:hover,
 .fold:hover {
   background: var(--bench);
 }
@@ -203,6 +227,7 @@ async function toggle(): Promise<void> {
     padding: 6px 12px;
   }
   .row-of button,
+  .latest button,
   .fold {
     padding: 12px 10px;
   }
