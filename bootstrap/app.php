@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Composition\RefusedPayload;
 use App\Http\Middleware\AcceptJson;
 use App\Http\Middleware\Idempotent;
+use App\Http\Middleware\ReadableJson;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Problems\Problems;
 use Illuminate\Foundation\Application;
@@ -29,7 +30,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         // A text is encoded as it was sent: a space at its end is a byte of the symbol.
         $middleware->remove([TrimStrings::class, ConvertEmptyStringsToNull::class]);
         $middleware->statefulApi();
-        $middleware->prependToGroup('api', AcceptJson::class);
+        $middleware->prependToGroup('api', [AcceptJson::class, ReadableJson::class]);
         $middleware->append(SecurityHeaders::class);
         $middleware->alias(['ability' => CheckForAnyAbility::class, 'idempotent' => Idempotent::class]);
         $middleware->redirectGuestsTo('/sign-in');

@@ -150,3 +150,8 @@ it('marks a Swiss bill with its cross, and it still reads', function () {
     expect(substr_count((string) $svg->json('picture.svg'), '<rect'))->toBe(5)
         ->and(array_unique($svg->json('ledger.*.verdict')))->toBe(['holds']);
 });
+
+it('says that a body is no JSON', function (string $body) {
+    $answer = $this->call('POST', '/api/v1/payloads/build', server: $this->transformHeadersToServerVars([...keyOf($this->user), 'Content-Type' => 'application/json', 'Accept' => 'application/json']), content: $body);
+    expect($answer->status())->toBe(400)->and($answer->headers->get('Content-Type'))->toBe('application/problem+json')->and($answer->json('detail'))->toContain('not valid JSON');
+})->with(['cut off' => ['{"kind":"wifi"'], 'not UTF-8' => ["{\"kind\":\"wifi\",\"fields\":{\"ssid\":\"\xFF\"}}"], 'a form' => ['kind=wifi']]);

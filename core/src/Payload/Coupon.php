@@ -16,7 +16,7 @@ final class Coupon implements Grammar
             new Field('code', 'Code', required: true, help: 'As it is entered in the shop, capitals included.', example: 'HEATHER10', max: 64, pattern: '\S+'),
             new Field('product', 'Product to add', help: 'The shop’s own number of the product.', example: 'heather-340', max: 100),
             new Field('quantity', 'How many', FieldType::Integer, example: '2', max: 4),
-            new Field('page', 'Page to land on', help: 'Path within the shop.', example: '/honey/heather', max: 300, pattern: '\/[^\s\/\\\\]?[^\s\\\\]*'),
+            new Field('page', 'Page to land on', help: 'Path within the shop.', example: '/honey/heather', max: 300, pattern: '\/(?:[^\s\/\\\\][^\s\\\\]*)?'),
         ];
     }
 

@@ -140,7 +140,7 @@ final readonly class Values
             $given = (string) $given;
         }
         if (! is_string($given)) {
-            return [null, [self::wrong($path, 'type', "{$field->label} is text.")]];
+            return [null, [self::wrong($path, 'type', "{$field->label} is written as text, not as a list or an object.")]];
         }
         $given = $field->type === FieldType::Text ? str_replace(["\r\n", "\r"], "\n", $given) : $given;
         $problem = FieldRule::problem($field, $given, $path);

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Linear\LinearSymbology;
+use KeenGlyph\Core\Render\BarSheet;
 use KeenGlyph\Core\Render\EpsRenderer;
 use KeenGlyph\Core\Render\PdfRenderer;
 use KeenGlyph\Core\Render\PngRenderer;
@@ -122,4 +126,68 @@ it('draws PDF and EPS of exactly the asked size, as independent programs see the
 it('draws two rows of modules on a line of text', function () {
     $text = TextRenderer::render(new ModuleMatrix(['10', '11']), new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 1));
     expect($text)->toBe(" ▄  \n ▀▀ \n");
+});
+
+it('draws boxes over the modules the same in every format', function () {
+    $matrix = Encoder::encode(str_repeat('Fennmoor ', 16))->matrix;
+    $finish = new Finish(Colour::fromHex('#14201C'), Colour::fromHex('#FFFFFF'));
+    $layout = Layout::of($matrix->size(), $finish, Size::ofModule(8, 72));
+    $overlay = Overlay::swissCross($matrix->size());
+    $folder = sys_get_temp_dir().'/kg-overlay-'.bin2hex(random_bytes(4));
+    mkdir($folder);
+    file_put_contents("$folder/a.png", PngRenderer::render($matrix, $finish, $layout, $overlay));
+    file_put_contents("$folder/a.svg", SvgRenderer::render($matrix, $finish, $layout, 'x', $overlay));
+    file_put_contents("$folder/a.pdf", PdfRenderer::render($matrix, $finish, $layout, 'x', $overlay));
+    file_put_contents("$folder/a.eps", EpsRenderer::render($matrix, $finish, $layout, $overlay));
+    exec("rsvg-convert $folder/a.svg -o $folder/svg.png && pdftoppm -r 72 -png -singlefile $folder/a.pdf $folder/pdf && gs -q -dNOPAUSE -dBATCH -sDEVICE=png16m -r72 -dEPSCrop -sOutputFile=$folder/eps.png $folder/a.eps");
+    $wanted = pixelsOf((string) file_get_contents("$folder/a.png"));
+    $side = $layout->sidePx;
+    foreach (['svg', 'pdf', 'eps'] as $format) {
+        $drawn = pixelsOf((string) file_get_contents("$folder/$format.png"));
+        $differ = 0;
+        for ($y = 0; $y < $side; $y++) {
+            for ($x = 0; $x < $side; $x++) {
+                $differ += (int) (hexdec($wanted[$y][$x]) >> 23 !== hexdec($drawn[$y][$x] ?? '') >> 23);
+            }
+        }
+        // Edges of the cross fall between pixels: each program rounds them its own way.
+        expect($differ)->toBeLessThan(intdiv($side * $side, 200), $format);
+    }
+    // The middle is the cross: light arms on a dark ground with a light rim, seven of 46 millimetres wide.
+    $middle = intdiv($side, 2);
+    $mm = $matrix->size() * 8 / 46;
+    expect($wanted[$middle][$middle])->toBe('FFFFFF')
+        ->and($wanted[(int) ($middle - 2.5 * $mm)][(int) ($middle - 2.5 * $mm)])->toBe('14201C')
+        ->and($wanted[(int) ($middle - 3.25 * $mm)][$middle])->toBe('FFFFFF');
+    array_map(unlink(...), glob("$folder/*") ?: []);
+    rmdir($folder);
+});
+
+it('draws bars in every format so that they read back', function (LinearSymbology $symbology, string $text) {
+    $symbol = $symbology->encode($text);
+    $matrix = BarSheet::matrix($symbol);
+    $layout = Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofModule(3, 72));
+    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'), 0);
+    $folder = sys_get_temp_dir().'/kg-bars-'.bin2hex(random_bytes(4));
+    mkdir($folder);
+    file_put_contents("$folder/a.svg", SvgRenderer::render($matrix, $finish, $layout, 'x'));
+    file_put_contents("$folder/a.pdf", PdfRenderer::render($matrix, $finish, $layout, 'x'));
+    file_put_contents("$folder/a.eps", EpsRenderer::render($matrix, $finish, $layout));
+    exec("rsvg-convert $folder/a.svg -o $folder/svg.png && pdftoppm -r 72 -png -singlefile $folder/a.pdf $folder/pdf && gs -q -dNOPAUSE -dBATCH -sDEVICE=png16m -r72 -dEPSCrop -sOutputFile=$folder/eps.png $folder/a.eps");
+    foreach (['svg', 'pdf', 'eps'] as $format) {
+        $picture = (string) file_get_contents("$folder/$format.png");
+        expect(readPicture($picture)->linear[0]->text ?? null)->toBe($symbol->text, $format)
+            ->and(array_slice(getimagesizefromstring($picture) ?: [], 0, 2))->toBe([$layout->sidePx, $layout->heightPx]);
+    }
+    // Equal rows are one box, so the drawing stays small.
+    expect(strlen(SvgRenderer::path($matrix)))->toBeLessThan(14000);
+    array_map(unlink(...), glob("$folder/*") ?: []);
+    rmdir($folder);
+})->with([[LinearSymbology::Ean13, '9520123456788'], [LinearSymbology::Itf14, '19520123456785'], [LinearSymbology::Gs1128, '(01)09520123456788(10)H26-07']]);
+
+it('widens the quiet zones when a width does not divide', function () {
+    $matrix = BarSheet::matrix(LinearSymbology::Ean13->encode('9520123456788'));
+    $layout = Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofSide(400));
+    expect([$layout->modulePx, $layout->sidePx, $layout->before])->toBe([3, 400, 30])->and($layout->note)->toContain('61 left over')
+        ->and(fn () => Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofSide(100)))->toThrow(InvalidFinish::class, 'at least 113 pixels');
 });

@@ -941,6 +941,7 @@ export interface operations {
                     "image/png": string;
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1024,6 +1025,7 @@ export interface operations {
                     "image/png": string;
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1105,6 +1107,7 @@ export interface operations {
                     "application/json": components["schemas"]["Payload"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1135,6 +1138,7 @@ export interface operations {
                     "application/json": components["schemas"]["Payload"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1165,6 +1169,7 @@ export interface operations {
                     "application/json": components["schemas"]["Gs1"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1197,6 +1202,7 @@ export interface operations {
                     "application/json": components["schemas"]["Gs1ElementRead"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1277,6 +1283,7 @@ export interface operations {
                     "application/json": components["schemas"]["WorkspaceSettings"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
@@ -1424,6 +1431,7 @@ export interface operations {
                     "application/json": components["schemas"]["Glyph"];
                 };
             };
+            400: components["responses"]["Problem"];
             401: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
