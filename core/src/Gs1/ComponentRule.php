@@ -98,12 +98,7 @@ final class ComponentRule
         if (preg_match('/^[A-Z]{2}\d{2}[A-Z0-9]{10,30}$/D', $part) !== 1) {
             return false;
         }
-        $remainder = 0;
-        foreach (str_split(substr($part, 4).substr($part, 0, 4)) as $character) {
-            $value = ctype_digit($character) ? (int) $character : ord($character) - 55;
-            $remainder = ($remainder * ($value > 9 ? 100 : 10) + $value) % 97;
-        }
 
-        return $remainder === 1;
+        return Mod97::checks($part);
     }
 }

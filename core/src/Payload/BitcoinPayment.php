@@ -37,14 +37,7 @@ final class BitcoinPayment implements Grammar
 
     public function write(Values $values, Context $context): string
     {
-        $pairs = [];
-        foreach (self::PARAMETERS as $field => $name) {
-            if ($values->has($field)) {
-                $pairs[] = "$name=".rawurlencode($values->text($field));
-            }
-        }
-
-        return Query::append('bitcoin:'.$values->text('address'), [...$pairs, ...$values->texts('extra')]);
+        return Query::append('bitcoin:'.$values->text('address'), [...ParameterList::write($values, self::PARAMETERS), ...$values->texts('extra')]);
     }
 
     public function read(string $text, Context $context): ?array

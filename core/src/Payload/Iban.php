@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
+use KeenGlyph\Core\Gs1\Mod97;
+
 /** International bank account numbers, ISO 13616, and creditor references, ISO 11649. */
 final class Iban
 {
@@ -47,7 +49,7 @@ final class Iban
     /** Check digits by ISO 7064 mod 97-10, the first four characters moved to the end. */
     public static function checks(string $compact): bool
     {
-        return self::remainder(substr($compact, 4).substr($compact, 0, 4)) === 1;
+        return Mod97::checks($compact);
     }
 
     /**
@@ -63,22 +65,11 @@ final class Iban
             return [Problem::error('reference_form', $field, 'A creditor reference is RF, two check digits and at most 21 letters and digits, such as RF18 5390 0754 7034.')];
         }
         if (! self::checks($compact)) {
-            $right = sprintf('RF%02d%s', 98 - self::remainder(substr($compact, 4).'RF00'), substr($compact, 4));
+            $right = sprintf('RF%02d%s', 98 - Mod97::remainder(substr($compact, 4).'RF00'), substr($compact, 4));
 
             return [Problem::error('reference_check', $field, 'The check digits do not fit the rest of the reference.', "Use $right", $right)];
         }
 
         return [];
-    }
-
-    private static function remainder(string $characters): int
-    {
-        $remainder = 0;
-        foreach (str_split($characters) as $character) {
-            $value = ctype_digit($character) ? (int) $character : ord($character) - 55;
-            $remainder = ($remainder * ($value > 9 ? 100 : 10) + $value) % 97;
-        }
-
-        return $remainder;
     }
 }

@@ -16,14 +16,7 @@ final class LinkParts
      */
     public static function write(Values $values, string $addressField, array $parameters): string
     {
-        $pairs = [];
-        foreach ($parameters as $field => $name) {
-            if ($values->has($field)) {
-                $pairs[] = "$name=".rawurlencode($values->text($field));
-            }
-        }
-
-        return Query::append($values->text($addressField), $pairs);
+        return Query::append($values->text($addressField), ParameterList::write($values, $parameters));
     }
 
     /**

@@ -57,14 +57,8 @@ final class OneTimePassword implements Grammar
     public function write(Values $values, Context $context): string
     {
         $label = ($values->has('issuer') ? rawurlencode($values->text('issuer')).':' : '').str_replace('%40', '@', rawurlencode($values->text('account')));
-        $pairs = [];
-        foreach (self::PARAMETERS as $field => $name) {
-            if ($values->has($field)) {
-                $pairs[] = "$name=".rawurlencode($values->text($field));
-            }
-        }
 
-        return 'otpauth://'.($values->text('type') === 'hotp' ? 'hotp' : 'totp')."/$label?".implode('&', [...$pairs, ...$values->texts('extra')]);
+        return 'otpauth://'.($values->text('type') === 'hotp' ? 'hotp' : 'totp')."/$label?".implode('&', [...ParameterList::write($values, self::PARAMETERS), ...$values->texts('extra')]);
     }
 
     public function read(string $text, Context $context): ?array

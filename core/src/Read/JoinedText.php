@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use KeenGlyph\Core\Symbol\StructuredAppend;
+
 /** The text of a whole sequence of symbols, ISO/IEC 18004:2015 clause 8. */
 final class JoinedText
 {
@@ -28,11 +30,7 @@ final class JoinedText
         }
         ksort($places);
         $bytes = implode('', array_map(static fn (Content $content): string => $content->bytes, $places));
-        $parity = 0;
-        foreach (count_chars($bytes, 1) as $byte => $count) {
-            $parity ^= $count % 2 === 1 ? $byte : 0;
-        }
-        if ($parity !== $first->append->parity) {
+        if (StructuredAppend::parity($bytes) !== $first->append->parity) {
             return null;
         }
         $parts = array_merge(...array_values(array_map(static fn (Content $content): array => $content->parts, $places)));

@@ -106,10 +106,7 @@ final class StructuredAppend
     private static function draw(string $text, array $cuts, SymbolVersion $version, EncodeOptions $options): array
     {
         $bytes = TextCoding::of($text, $options->set)->bytes;
-        $parity = 0;
-        foreach (count_chars($bytes, 1) as $byte => $count) {
-            $parity ^= $count % 2 === 1 ? $byte : 0;
-        }
+        $parity = self::parity($bytes);
         $symbols = [];
         $at = 0;
         foreach ($cuts as $index => $cut) {
@@ -134,6 +131,17 @@ final class StructuredAppend
             ...($options->set->eci() === null ? [] : [Segment::eci($options->set->eci())]),
             ...($options->fnc1 === null ? [] : [$options->fnc1]),
         ];
+    }
+
+    /** Exclusive or of all bytes, by which symbols of one text are known (8.4). */
+    public static function parity(string $bytes): int
+    {
+        $parity = 0;
+        foreach (count_chars($bytes, 1) as $byte => $count) {
+            $parity ^= $count % 2 === 1 ? $byte : 0;
+        }
+
+        return $parity;
     }
 
     /** @return list<bool> for each place from 0 to the length, whether no character is broken there */
