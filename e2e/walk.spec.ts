@@ -55,18 +55,22 @@ test('the copied snippets work where they are pasted', async ({ page, context, b
   const text = await page.locator('#field-url, #field-text').inputValue()
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
   await page.getByRole('tab', { name: /Output/ }).click()
-  const copy = async (name: string) => {
+  const copy = async (name: string, said = name) => {
     await page.getByRole('button', { name }).click()
-    await expect(page.getByRole('status').filter({ hasText: 'copied' })).toBeVisible()
+    // An earlier message may still be fading, so this one is waited for by its own words.
+    await expect(page.getByRole('status').filter({ hasText: `${said} copied` })).toBeVisible()
     const copied = await page.evaluate(() => navigator.clipboard.readText())
     await page.getByRole('button', { name: 'Close the message' }).click()
     return copied
   }
 
   // The image and the inline SVG, each on somebody else's empty page, photographed and read.
-  for (const name of ['HTML image', 'Inline SVG']) {
+  for (const [name, said] of [
+    ['HTML image', 'HTML image'],
+    ['Inline SVG', 'SVG markup'],
+  ] as const) {
     const other = await context.newPage()
-    await other.setContent(`<!doctype html><body style="margin:40px;background:#fff">${await copy(name)}`)
+    await other.setContent(`<!doctype html><body style="margin:40px;background:#fff">${await copy(name, said)}`)
     const shot = info.outputPath(`${name}.png`)
     await other.screenshot({ path: shot })
     expect(glyphRead(shot)).toMatchObject([{ text, module_px: 8 }])
