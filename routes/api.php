@@ -4,16 +4,20 @@ declare(strict_types=1);
 
 use App\Http\Controllers\AboutController;
 use App\Http\Controllers\BarsController;
+use App\Http\Controllers\FinishController;
+use App\Http\Controllers\FinishFileController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
 use App\Http\Controllers\Gs1Controller;
 use App\Http\Controllers\KindController;
+use App\Http\Controllers\MarkController;
 use App\Http\Controllers\PayloadController;
 use App\Http\Controllers\ReadController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SymbolController;
 use App\Http\Controllers\WorkspaceController;
 use Illuminate\Support\Facades\Route;
+use KeenGlyph\Core\Image\PictureFormat;
 
 Route::get('about', AboutController::class);
 
@@ -32,6 +36,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('gs1', [Gs1Controller::class, 'convert']);
         Route::post('gs1/element', [Gs1Controller::class, 'read']);
         Route::get('gs1/identifiers', [Gs1Controller::class, 'identifiers']);
+        Route::post('marks', MarkController::class);
+        Route::get('finishes/options', [FinishFileController::class, 'options']);
+        Route::get('finishes/schema', [FinishFileController::class, 'schema']);
         Route::get('kinds', [KindController::class, 'index']);
         Route::get('kinds/{kind}', [KindController::class, 'show']);
     });
@@ -40,12 +47,21 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('workspace', [WorkspaceController::class, 'show']);
         Route::get('glyphs', [GlyphController::class, 'index']);
         Route::get('glyphs/{glyph}', [GlyphController::class, 'show']);
-        Route::get('glyphs/{glyph}/image.{format}', GlyphImageController::class)->whereIn('format', ['svg', 'png']);
+        Route::get('glyphs/{glyph}/image.{format}', GlyphImageController::class)->whereIn('format', array_column(PictureFormat::cases(), 'value'));
+        Route::get('finishes', [FinishController::class, 'index']);
+        Route::get('finishes/{finish}', [FinishController::class, 'show']);
+        Route::get('finishes/{finish}/image.svg', [FinishFileController::class, 'image']);
+        Route::get('finishes/{finish}/file', [FinishFileController::class, 'file']);
     });
 
     Route::middleware(['ability:glyphs:write', 'throttle:glyphs'])->group(function (): void {
         Route::patch('workspace', [WorkspaceController::class, 'update']);
         Route::post('glyphs', [GlyphController::class, 'store'])->middleware('idempotent');
+        Route::post('finishes', [FinishController::class, 'store'])->middleware('idempotent');
+        Route::patch('finishes/{finish}', [FinishController::class, 'update']);
+        Route::delete('finishes/{finish}', [FinishController::class, 'destroy']);
+        Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed();
+        Route::post('finishes/{finish}/apply', [FinishController::class, 'apply']);
         Route::patch('glyphs/{glyph}', [GlyphController::class, 'update']);
         Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy']);
         Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed();

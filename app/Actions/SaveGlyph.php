@@ -7,17 +7,24 @@ namespace App\Actions;
 use App\Composition\Composition;
 use App\Composition\Drawing;
 use App\Composition\RefusedPayload;
+use App\Composition\SavedFinish;
 use App\Models\Glyph;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\FinishFile;
+use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
+use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /** Keeps a composition under a name, or changes one that is kept; either way it is encoded first. */
 final class SaveGlyph
 {
+    private const SIZES = ['module_px', 'size_px', 'size_mm'];
+
     /**
      * @param  array<string, mixed>  $given  validated input
      *
@@ -39,6 +46,8 @@ final class SaveGlyph
      * @param  ?string  $ifMatch  the ETag the change was made on
      *
      * @throws HttpException 412 when somebody else changed it since
+     * @throws ValidationException|RefusedPayload when it does not do what its kind promises
+     * @throws InvalidFinish|InvalidSymbol when it cannot be drawn
      */
     public function update(Glyph $glyph, array $given, ?string $ifMatch): Glyph
     {
@@ -69,11 +78,20 @@ final class SaveGlyph
             $given['text'] = self::written($glyph, $given, $given['fields']);
             unset($given['fields']);
         }
-        // One size replaces the other.
-        if (isset($given['module_px'])) {
-            $given['size_px'] = null;
-        } elseif (isset($given['size_px'])) {
-            $given['module_px'] = null;
+        // One size replaces the others.
+        foreach (self::SIZES as $size) {
+            if (isset($given[$size])) {
+                $given = [...array_fill_keys(self::SIZES, null), ...$given];
+            }
+        }
+        $saved = SavedFinish::find($glyph->workspace, $given);
+        if ($saved !== null) {
+            $given['finish_revision'] = $saved->revision;
+            $given = SavedFinish::within($glyph->workspace, $given);
+        }
+        if (is_array($given['finish'] ?? null)) {
+            // A whole finish brings its own inks.
+            $given += ['dark' => $given['finish']['dark'] ?? '#000000', 'light' => $given['finish']['light'] ?? '#FFFFFF', 'quiet' => $given['finish']['quiet'] ?? Finish::QUIET];
         }
 
         return $given;
@@ -111,7 +129,11 @@ final class SaveGlyph
             'text' => $drawing->payload->text,
             'name' => trim($glyph->name),
             'level' => $drawing->symbol->level->value,
-            'module_px' => $glyph->size_px === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
+            'module_px' => $glyph->size_px === null && $glyph->size_mm === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
+            'print' => $composition->printing->value,
+            'distance_mm' => (int) $composition->distanceMm,
+            'dpi' => $composition->size->dpi,
+            'finish' => FinishFile::write($composition->finish),
             'quiet' => $composition->finish->quiet,
             'dark' => $composition->finish->dark->hex(),
             'light' => $composition->finish->light->hex(),

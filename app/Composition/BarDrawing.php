@@ -8,10 +8,12 @@ use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Linear\BarSheet;
 use KeenGlyph\Core\Linear\LinearSymbol;
 use KeenGlyph\Core\Linear\LinearSymbology;
-use KeenGlyph\Core\Render\BarSheet;
 use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\Scene;
+use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Render\SvgRenderer;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
@@ -48,11 +50,16 @@ final readonly class BarDrawing
 
     public function svg(): string
     {
-        return SvgRenderer::render($this->matrix, $this->finish, $this->layout, "{$this->symbol->symbology->label()}: {$this->symbol->text}");
+        return SvgRenderer::render($this->scene());
     }
 
     public function png(): string
     {
-        return PngRenderer::render($this->matrix, $this->finish, $this->layout);
+        return PngRenderer::render($this->scene());
+    }
+
+    private function scene(): Scene
+    {
+        return SceneBuilder::ofGrid($this->matrix, $this->finish, $this->layout, "{$this->symbol->symbology->label()}: {$this->symbol->text}");
     }
 }

@@ -8,20 +8,24 @@ use App\Support\FileName;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Gs1\ElementString;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
-use KeenGlyph\Core\Proof\Ledger;
-use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Render\PngRenderer;
-use KeenGlyph\Core\Render\SvgRenderer;
+use KeenGlyph\Core\Render\Scene;
+use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\QrSymbol;
-use LogicException;
 
 /** A composition carried out: the symbol, its place in the picture, and the pictures themselves. */
 final class Drawing
 {
     private ?string $png = null;
+
+    private ?Scene $scene = null;
+
+    private ?Subject $subject = null;
 
     private function __construct(
         public readonly Composition $composition,
@@ -46,26 +50,30 @@ final class Drawing
         return new self($composition, $payload, $symbol, Layout::of($symbol->matrix->size(), $composition->finish, $composition->size));
     }
 
-    public function svg(): string
-    {
-        return SvgRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout, $this->title(), $this->overlay());
-    }
-
     public function png(): string
     {
-        return $this->png ??= PngRenderer::render($this->symbol->matrix, $this->composition->finish, $this->layout, $this->overlay());
+        return $this->png ??= PngRenderer::render($this->scene());
     }
 
-    /** @param  'svg'|'png'  $format */
-    public function picture(string $format): string
+    public function picture(PictureFormat $format): string
     {
-        return $format === 'svg' ? $this->svg() : $this->png();
+        return $format === PictureFormat::Png
+            ? $this->png()
+            : $format->draw($this->scene(), $this->symbol->matrix, $this->composition->finish, $this->composition->inks, $this->layout->askedMm !== null, $this->png);
     }
 
-    /** @return list<LedgerLine> */
-    public function ledger(): array
+    /** What the checks look at. */
+    public function subject(): Subject
     {
-        return Ledger::of($this->payload, $this->composition->finish, $this->layout, $this->png());
+        return $this->subject ??= new Subject(
+            $this->payload, $this->symbol, $this->composition->encoding, $this->composition->finish, $this->layout, $this->png(),
+            $this->composition->printing, $this->composition->distanceMm,
+        );
+    }
+
+    private function scene(): Scene
+    {
+        return $this->scene ??= SceneBuilder::of($this->symbol, $this->composition->finish, $this->layout, $this->title(), $this->overlay(), $this->description());
     }
 
     /** What a screen reader says in place of the picture. */
@@ -74,10 +82,15 @@ final class Drawing
         return 'QR code: '.($this->composition->name ?? self::inWords($this->payload));
     }
 
-    /** @param  'svg'|'png'  $format */
-    public function fileName(string $format): string
+    /** What is in it, for those who ask a picture. */
+    private function description(): string
     {
-        return FileName::of($this->composition->name ?? self::inWords($this->payload), $this->symbol, $this->layout, $format);
+        return sprintf('%s, version %s, %d bytes', $this->payload->kind->label(), $this->symbol->designation(), strlen($this->payload->text));
+    }
+
+    public function fileName(PictureFormat $format): string
+    {
+        return FileName::of($this->composition->name ?? self::inWords($this->payload), $this->symbol, $this->layout, $format->value);
     }
 
     /** The cross in the middle of a Swiss bill. */
@@ -90,15 +103,5 @@ final class Drawing
     private static function inWords(Payload $payload): string
     {
         return $payload->kind === Kind::Gs1Elements ? ElementString::fromSymbol($payload->text)->bracketed() : $payload->text;
-    }
-
-    /** @return 'image/svg+xml'|'image/png' */
-    public static function mediaType(string $format): string
-    {
-        return match ($format) {
-            'svg' => 'image/svg+xml',
-            'png' => 'image/png',
-            default => throw new LogicException("No such format: $format"),
-        };
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Models\Finish;
 use App\Models\Glyph;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -17,7 +18,9 @@ final class PruneLeftovers implements ShouldQueue
 
     public function handle(): void
     {
-        Glyph::onlyTrashed()->where('deleted_at', '<', now()->subDays(Config::integer('keen.keep_deleted_days')))->forceDelete();
+        $old = now()->subDays(Config::integer('keen.keep_deleted_days'));
+        Glyph::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();
+        Finish::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();
         DB::table('idempotency_keys')->where('created_at', '<', now()->subDays(2))->delete();
     }
 }

@@ -23,6 +23,14 @@ use Illuminate\Support\Carbon;
  * @property string $level
  * @property ?int $module_px
  * @property ?int $size_px
+ * @property ?float $size_mm
+ * @property float $dpi
+ * @property string $print
+ * @property int $distance_mm
+ * @property array<string, mixed> $finish
+ * @property ?string $finish_id
+ * @property ?int $finish_revision
+ * @property-read ?Finish $savedFinish
  * @property int $quiet
  * @property string $dark
  * @property string $light
@@ -42,7 +50,7 @@ final class Glyph extends Model
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light', 'version', 'mask', 'bytes', 'revision', 'created_by'];
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by'];
 
     /** @return BelongsTo<Workspace, $this> */
     public function workspace(): BelongsTo
@@ -64,7 +72,23 @@ final class Glyph extends Model
     /** What is drawn, as the composer takes it. */
     public function composition(): Composition
     {
-        return Composition::fromArray($this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light']), $this->workspace->payloadContext());
+        return Composition::fromArray($this->given(), $this->workspace->payloadContext());
+    }
+
+    /**
+     * Its options as the composer takes them.
+     *
+     * @return array<string, mixed>
+     */
+    public function given(): array
+    {
+        return $this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish']);
+    }
+
+    /** @return BelongsTo<Finish, $this> */
+    public function savedFinish(): BelongsTo
+    {
+        return $this->belongsTo(Finish::class, 'finish_id');
     }
 
     /** Names this revision for If-Match and caches. */
@@ -75,6 +99,6 @@ final class Glyph extends Model
 
     protected function casts(): array
     {
-        return ['module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
+        return ['finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
     }
 }

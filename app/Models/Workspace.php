@@ -39,6 +39,12 @@ final class Workspace extends Model
         return $this->hasMany(Glyph::class);
     }
 
+    /** @return HasMany<Finish, $this> */
+    public function finishes(): HasMany
+    {
+        return $this->hasMany(Finish::class);
+    }
+
     /** @return HasMany<User, $this> */
     public function users(): HasMany
     {

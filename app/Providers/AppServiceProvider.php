@@ -5,13 +5,16 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Http\Middleware\StartSession;
+use App\Models\Finish;
 use App\Models\Glyph;
 use App\Models\User;
+use App\Models\Workspace;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Factory as CacheFactory;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession as BaseStartSession;
 use Illuminate\Session\SessionManager;
@@ -37,23 +40,26 @@ final class AppServiceProvider extends ServiceProvider
         Model::shouldBeStrict(! $this->app->isProduction());
         // Relative addresses hold behind any proxy, host and port.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
-        $this->bindGlyphs();
+        $this->bindOwned();
         $this->limitRates();
     }
 
-    /** A glyph is looked up inside the signed-in workspace only: another one's is as absent as none. */
-    private function bindGlyphs(): void
+    /** Glyphs and finishes are looked up inside the signed-in workspace only: another one's is as absent as none. */
+    private function bindOwned(): void
     {
-        Route::bind('glyph', function (string $id, \Illuminate\Routing\Route $route): Glyph {
+        $find = static function (string $id, \Illuminate\Routing\Route $route, callable $of): Model {
             $user = auth('sanctum')->user();
-            $query = $user instanceof User ? $user->workspace->glyphs() : null;
+            /** @var HasMany<Glyph, Workspace>|HasMany<Finish, Workspace>|null $query */
+            $query = $user instanceof User ? $of($user->workspace) : null;
             if ($query !== null && $route->allowsTrashedBindings()) {
                 $query->getQuery()->withTrashed();
             }
-            $glyph = $query !== null && Str::isUuid($id) ? $query->whereKey($id)->first() : null;
+            $found = $query !== null && Str::isUuid($id) ? $query->whereKey($id)->first() : null;
 
-            return $glyph ?? throw (new ModelNotFoundException)->setModel(Glyph::class, [$id]);
-        });
+            return $found ?? throw new ModelNotFoundException;
+        };
+        Route::bind('glyph', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->glyphs()));
+        Route::bind('finish', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->finishes()));
     }
 
     private function limitRates(): void

@@ -12,9 +12,14 @@ final class Application
                        [--symbology qr|microqr|ean13|ean8|upca|upce|itf14|code128|gs1-128|code39]
                        [--level L|M|Q|H] [--lift] [--version 1-40|M1-M4] [--mask 0-7] [--append 2-16]
                        [--charset auto|utf-8|iso-8859-1…|shift-jis|bytes] [--fnc1 first|second:AI] [--check] [--bare]
-                       [--module-px N | --size-px N | --size-mm X --dpi D] [--quiet 4] [--dark #hex] [--light #hex]
-                       [--finish FILE.json]
-                       --out FILE.(svg|png|webp|jpg|pdf|eps|txt) [--title T] [--json] [--matrix]
+                       [--module-px N | --size-px N | --size-mm X --dpi D | --size-in X --dpi D]
+                       [--finish FILE.json] [--dark #hex] [--light #hex] [--transparent] [--quiet 4] [--padding N] [--corner N] [--border N]
+                       [--shape square|disc|soft|poured|rows|columns|hexagon|lozenge|leaf|tile]
+                       [--ring square|soft|cut|modules|round|octagon|circle|leaf] [--ring-ink #hex]
+                       [--centre square|soft|disc|hexagon|octagon|lozenge|modules] [--centre-ink #hex]
+                       [--mark icon:NAME|text:XY|FILE] [--mark-size 7] [--caption TEXT] [--ean DIGITS]
+                       --out FILE.(svg|png|webp|jpg|pdf|eps|txt|json) [--cmyk] [--title T] [--json] [--matrix]
+                       [--ledger [--print screen|laser|offset|thermal_203|thermal_300|flexo|screen_print] [--distance-mm 250]]
         bin/glyph read FILE… [--json] [--join] [--symbology qr,microqr,ean13,ean8,upca,upce,itf14,code128,code39]
         bin/glyph payload KIND --field name=value … [--merge name=value …] [--json]
         bin/glyph parse TEXT | --bytes-file F [--kind K] [--json]
@@ -23,7 +28,7 @@ final class Application
 
         Fields within fields are written phones.0.number=…, GS1 elements also '(01)=…'. A name that repeats makes a list.
 
-        Exit status: 0 in order, 1 not read or not valid, 2 called wrongly (the reason is on stderr).
+        Exit status: 0 in order, 1 not read, not valid or stopped by the ledger, 2 called wrongly (the reason is on stderr).
         TEXT;
 
     /** @param  list<string>  $words without the program's own name */

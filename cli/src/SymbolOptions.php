@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace KeenGlyph\Cli;
 
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Proof\Printing;
+use KeenGlyph\Core\Render\PrintInk;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Level;
@@ -35,7 +37,7 @@ final class SymbolOptions
 
     public static function size(Arguments $arguments, int $modulePx): Size
     {
-        $given = array_values(array_filter(['module-px', 'size-px', 'size-mm'], $arguments->has(...)));
+        $given = array_values(array_filter(['module-px', 'size-px', 'size-mm', 'size-in'], $arguments->has(...)));
         if (count($given) > 1) {
             throw new UsageError("Give only one of --{$given[0]} and --{$given[1]}.");
         }
@@ -44,8 +46,21 @@ final class SymbolOptions
         return match ($given[0] ?? null) {
             'size-px' => Size::ofSide((int) $arguments->integer('size-px'), $dpi ?? Size::SCREEN_DPI),
             'size-mm' => Size::ofMillimetres((float) $arguments->decimal('size-mm'), $dpi ?? throw new UsageError('--size-mm needs --dpi: the dots an inch of the printer or screen.')),
+            'size-in' => Size::ofInches((float) $arguments->decimal('size-in'), $dpi ?? throw new UsageError('--size-in needs --dpi: the dots an inch of the printer or screen.')),
             default => Size::ofModule($arguments->integer('module-px') ?? $modulePx, $dpi ?? Size::SCREEN_DPI),
         };
+    }
+
+    public static function inks(Arguments $arguments): PrintInk
+    {
+        return $arguments->has('cmyk') ? PrintInk::Cmyk : PrintInk::Rgb;
+    }
+
+    public static function printing(Arguments $arguments): Printing
+    {
+        $given = $arguments->get('print') ?? Printing::Screen->value;
+
+        return Printing::tryFrom($given) ?? throw new UsageError("There is no printing “{$given}” here: ".implode(', ', array_column(Printing::cases(), 'value')).'.');
     }
 
     private static function version(?string $version, bool $micro): ?SymbolVersion

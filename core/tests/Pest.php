@@ -9,13 +9,14 @@ use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOutcome;
 use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
 function pngOf(ModuleMatrix $matrix, int $modulePx = 4, ?Finish $finish = null): string
 {
     $finish ??= Finish::plain();
 
-    return PngRenderer::render($matrix, $finish, Layout::of($matrix->size(), $finish, Size::ofModule($modulePx)));
+    return PngRenderer::render(SceneBuilder::ofGrid($matrix, $finish, Layout::of($matrix->size(), $finish, Size::ofModule($modulePx))));
 }
 
 function readPicture(string $bytes): ReadOutcome

@@ -51,7 +51,7 @@ it('says which field is wrong and what to do', function (array $given, string $f
     'too long' => [['text' => str_repeat('é', 1500), 'level' => 'H'], 'text', '1273 at H'],
     'dangerous' => [['kind' => 'link', 'text' => 'javascript:alert(1)'], 'text', 'No symbol is made of it'],
     'colour' => [['dark' => 'red'], 'dark', 'six hexadecimal digits'],
-    'both sizes' => [['module_px' => 4, 'size_px' => 300], 'module_px', 'either'],
+    'both sizes' => [['module_px' => 4, 'size_px' => 300], 'module_px', 'Give one of'],
     'too small a side' => [['size_px' => 22], 'size_px', '29 modules wide'],
     'too large a picture' => [['module_px' => 256, 'version' => 40], 'module_px', '8192'],
     'unknown level' => [['level' => 'X'], 'level', 'invalid'],

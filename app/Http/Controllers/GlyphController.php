@@ -42,7 +42,7 @@ final class GlyphController
         $last = $page->last();
 
         return new JsonResponse([
-            'data' => $page->map(GlyphResource::of(...))->values(),
+            'data' => $page->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values(),
             'total' => $total,
             'next_cursor' => $last !== null && $found->count() > $limit ? GlyphCursor::after($last, $order)->encode() : null,
         ]);
@@ -55,14 +55,14 @@ final class GlyphController
 
     public function store(GlyphRequest $request, SaveGlyph $save): JsonResponse
     {
-        $glyph = $save->create(CurrentUser::of($request), [...$request->validated(), 'fields' => $request->input('fields')]);
+        $glyph = $save->create(CurrentUser::of($request), $request->given());
 
         return self::respond($glyph, 201)->header('Location', "/api/v1/glyphs/{$glyph->id}");
     }
 
     public function update(GlyphRequest $request, Glyph $glyph, SaveGlyph $save): JsonResponse
     {
-        return self::respond($save->update($glyph, [...$request->validated(), 'fields' => $request->input('fields')], $request->header('If-Match')));
+        return self::respond($save->update($glyph, $request->given(), $request->header('If-Match')));
     }
 
     public function destroy(Request $request, Glyph $glyph): Response|JsonResponse

@@ -9,23 +9,24 @@ use App\Composition\Drawing;
 use App\Http\Requests\GlyphImageRequest;
 use App\Models\Glyph;
 use Illuminate\Http\Response;
+use KeenGlyph\Core\Image\PictureFormat;
 
 /** A saved glyph as a picture, at its own size or another. */
 final class GlyphImageController
 {
     public function __invoke(GlyphImageRequest $request, Glyph $glyph, string $format): Response
     {
-        $given = $glyph->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'quiet', 'dark', 'light']);
-        $size = array_filter($request->safe(['module_px', 'size_px']), static fn (mixed $value): bool => $value !== null);
+        $given = $glyph->given();
+        $size = array_filter($request->safe(['module_px', 'size_px', 'size_mm', 'dpi']), static fn (mixed $value): bool => $value !== null);
         if ($size !== []) {
-            $given = [...$given, 'module_px' => null, 'size_px' => null, ...$size];
+            $given = [...$given, ...(array_keys($size) === ['dpi'] ? [] : ['module_px' => null, 'size_px' => null, 'size_mm' => null]), ...$size];
         }
-        $etag = sprintf('"%s-%d-%s"', $glyph->id, $glyph->revision, hash('xxh32', $format.json_encode($size)));
+        $etag = sprintf('"%s-%d-%s"', $glyph->id, $glyph->revision, hash('xxh32', $format.json_encode([$size, $request->boolean('cmyk')])));
         $response = new Response('', 200, ['ETag' => $etag, 'Cache-Control' => 'private, no-cache']);
         if ($response->isNotModified($request)) {
             return $response;
         }
-        $picture = PictureResponse::of(Drawing::of(Composition::fromArray($given, $glyph->workspace->payloadContext())), $format === 'png' ? 'png' : 'svg', $request->boolean('download'));
+        $picture = PictureResponse::of(Drawing::of(Composition::fromArray([...$given, 'cmyk' => $request->boolean('cmyk')], $glyph->workspace->payloadContext())), PictureFormat::from($format), $request->boolean('download'));
         $picture->headers->add(['ETag' => $etag, 'Cache-Control' => 'private, no-cache']);
 
         return $picture;

@@ -6,16 +6,16 @@ namespace App\Http\Controllers;
 
 use App\Composition\Drawing;
 use Illuminate\Http\Response;
+use KeenGlyph\Core\Image\PictureFormat;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
 /** A drawing as a file with its name. */
 final class PictureResponse
 {
-    /** @param  'svg'|'png'  $format */
-    public static function of(Drawing $drawing, string $format, bool $download = false): Response
+    public static function of(Drawing $drawing, PictureFormat $format, bool $download = false): Response
     {
         return new Response($drawing->picture($format), 200, [
-            'Content-Type' => Drawing::mediaType($format),
+            'Content-Type' => $format->mediaType().($format === PictureFormat::Txt ? '; charset=utf-8' : ''),
             'Content-Disposition' => HeaderUtils::makeDisposition($download ? 'attachment' : 'inline', $drawing->fileName($format)),
         ]);
     }

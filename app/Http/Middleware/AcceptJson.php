@@ -7,6 +7,7 @@ namespace App\Http\Middleware;
 use Closure;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Str;
 use Symfony\Component\HttpFoundation\Response;
 
 /** The API never redirects to a page: a request that does not ask for a picture is taken to ask for JSON, and gets it readable. */
@@ -16,7 +17,7 @@ final class AcceptJson
     public function handle(Request $request, Closure $next): Response
     {
         $wanted = (string) $request->headers->get('Accept', '');
-        if (! str_contains($wanted, 'image/') || str_contains($wanted, 'text/html')) {
+        if (! Str::contains($wanted, ['image/', 'application/pdf', 'application/postscript', 'text/plain']) || str_contains($wanted, 'text/html')) {
             $request->headers->set('Accept', 'application/json');
         }
 

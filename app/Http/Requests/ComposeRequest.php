@@ -5,16 +5,21 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Composition\Composition;
+use App\Composition\SavedFinish;
 use App\Support\CurrentUser;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Proof\Printing;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\Level;
 
 /** What `POST /api/v1/symbols` takes. */
 final class ComposeRequest extends FormRequest
 {
+    private const ONE_SIZE = 'Give one of module_px, size_px, size_mm and size_in.';
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
@@ -25,8 +30,10 @@ final class ComposeRequest extends FormRequest
             'version' => ['nullable', 'integer', 'between:1,40'],
             'mask' => ['nullable', 'integer', 'between:0,7'],
             'charset' => ['nullable', Rule::enum(CharacterSet::class)],
-            'dpi' => ['nullable', 'numeric', 'between:1,4800'],
-            'format' => ['nullable', Rule::in(['svg', 'png'])],
+            'size_in' => ['nullable', 'numeric', 'gt:0', 'prohibits:module_px,size_px,size_mm'],
+            'cmyk' => ['nullable', 'boolean'],
+            'anatomy' => ['nullable', 'boolean'],
+            'format' => ['nullable', Rule::enum(PictureFormat::class)],
             'inline' => ['nullable', Rule::in(['markup', 'data_uri'])],
             'check' => ['nullable', 'boolean'],
         ];
@@ -57,8 +64,15 @@ final class ComposeRequest extends FormRequest
             'kind' => ['nullable', Rule::enum(Kind::class)],
             'level' => ['nullable', Rule::enum(Level::class)],
             'lift' => ['nullable', 'boolean'],
-            'module_px' => ['nullable', 'integer', 'between:1,256', 'prohibits:size_px'],
-            'size_px' => ['nullable', 'integer', 'between:21,8192', 'prohibits:module_px'],
+            'module_px' => ['nullable', 'integer', 'between:1,256', 'prohibits:size_px,size_mm'],
+            'size_px' => ['nullable', 'integer', 'between:21,8192', 'prohibits:module_px,size_mm'],
+            'size_mm' => ['nullable', 'numeric', 'gt:0', 'max:10000', 'prohibits:module_px,size_px'],
+            'dpi' => ['nullable', 'numeric', 'between:1,4800'],
+            'print' => ['nullable', Rule::enum(Printing::class)],
+            'distance_mm' => ['nullable', 'integer', 'between:20,100000'],
+            // Checked key by key by the core, which knows them.
+            'finish' => ['nullable', 'array'],
+            'finish_id' => ['nullable', 'uuid'],
             'quiet' => ['nullable', 'integer', 'between:0,40'],
             'dark' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/iD'],
             'light' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/iD'],
@@ -80,8 +94,14 @@ final class ComposeRequest extends FormRequest
             'fields.array' => 'Fields are an object with a value by each name.',
             'fields.max' => 'No kind has so many fields.',
             'text.max' => 'No symbol holds more than 7 089 characters, and only of digits.',
-            'module_px.prohibits' => 'Give either module_px or size_px.',
-            'size_px.prohibits' => 'Give either module_px or size_px.',
+            'module_px.prohibits' => self::ONE_SIZE,
+            'size_px.prohibits' => self::ONE_SIZE,
+            'size_mm.prohibits' => self::ONE_SIZE,
+            'size_in.prohibits' => self::ONE_SIZE,
+            'finish.array' => 'A finish is an object such as {"shape": "disc"}.',
+            'dpi.between' => 'The resolution is 1 to 4 800 dots an inch.',
+            'distance_mm.between' => 'The distance is 20 to 100 000 mm.',
+            'size_mm.max' => 'The picture is at most 10 000 mm wide.',
             'dark.regex' => 'A colour is # and six hexadecimal digits, such as #14201C.',
             'light.regex' => 'A colour is # and six hexadecimal digits, such as #FCFDFB.',
             'name.required' => 'Give the glyph a name.',
@@ -94,7 +114,10 @@ final class ComposeRequest extends FormRequest
 
     public function composition(): Composition
     {
-        // Fields are checked by their kind, which knows their names: the rules here would drop them.
-        return Composition::fromArray([...$this->validated(), 'fields' => $this->input('fields')], CurrentUser::of($this)->workspace->payloadContext());
+        // Fields are checked by their kind and a finish by the core, which know their names: the rules here would drop them.
+        $workspace = CurrentUser::of($this)->workspace;
+        $given = [...$this->validated(), 'fields' => $this->input('fields'), 'finish' => $this->input('finish')];
+
+        return Composition::fromArray(SavedFinish::within($workspace, $given), $workspace->payloadContext());
     }
 }

@@ -13,7 +13,8 @@ final class GlyphImageRequest extends FormRequest
     public function rules(): array
     {
         return [
-            ...array_intersect_key(ComposeRequest::options(), ['module_px' => 1, 'size_px' => 1]),
+            ...array_intersect_key(ComposeRequest::options(), ['module_px' => 1, 'size_px' => 1, 'size_mm' => 1, 'dpi' => 1]),
+            'cmyk' => ['nullable', 'boolean'],
             'download' => ['nullable', 'boolean'],
         ];
     }

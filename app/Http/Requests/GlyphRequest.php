@@ -23,6 +23,16 @@ final class GlyphRequest extends FormRequest
         ];
     }
 
+    /**
+     * What is to be saved. Fields and finish are checked by the core, which knows their names: the rules would drop them.
+     *
+     * @return array<string, mixed>
+     */
+    public function given(): array
+    {
+        return [...$this->validated(), 'fields' => $this->input('fields'), 'finish' => $this->input('finish')];
+    }
+
     /** @return array<string, string> */
     public function messages(): array
     {

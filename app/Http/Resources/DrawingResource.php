@@ -5,8 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Composition\Drawing;
+use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Image\PictureFormat;
+use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Report\Anatomy;
 use KeenGlyph\Core\Report\FieldCosts;
+use KeenGlyph\Core\Report\ProofFacts;
 use KeenGlyph\Core\Report\SymbolFacts;
 use KeenGlyph\Core\Symbol\LevelTable;
 
@@ -14,38 +19,60 @@ use KeenGlyph\Core\Symbol\LevelTable;
 final class DrawingResource
 {
     /**
-     * @param  'svg'|'png'  $format
-     * @param  bool  $asDataUri  a data URI instead of markup; PNG is always one
-     * @param  bool  $checked  with the ledger
+     * @param  bool  $asDataUri  a data URI instead of markup; formats that are no text are always one
+     * @param  bool  $checked  with the ledger and the figures behind it
+     * @param  bool  $dissected  with what each module is for
      * @return array<string, mixed>
      */
-    public static function of(Drawing $drawing, string $format, bool $asDataUri, bool $checked): array
+    public static function of(Drawing $drawing, PictureFormat $format, bool $asDataUri, bool $checked, bool $dissected = false): array
     {
-        $layout = $drawing->layout;
         $picture = $drawing->picture($format);
-        $isMarkup = $format === 'svg' && ! $asDataUri;
+        $isMarkup = $format->isText() && ! $asDataUri;
+        $finish = $drawing->composition->finish;
 
         return [
             'symbol' => SymbolFacts::of($drawing->symbol),
             'levels' => LevelTable::of($drawing->symbol->text, $drawing->composition->encoding),
             'picture' => [
-                'format' => $format,
-                'media_type' => Drawing::mediaType($format),
+                'format' => $format->value,
+                'media_type' => $format->mediaType(),
                 'file_name' => $drawing->fileName($format),
                 'title' => $drawing->title(),
-                'side_px' => $layout->sidePx,
-                'module_px' => $layout->modulePx,
-                'before_px' => $layout->before,
-                'quiet' => round($layout->quiet(), 3),
+                ...self::measures($drawing->layout),
                 'file_bytes' => strlen($picture),
-                'note' => $layout->note,
-                'svg' => $isMarkup ? $picture : null,
-                'data_uri' => $isMarkup ? null : 'data:'.Drawing::mediaType($format).';base64,'.base64_encode($picture),
+                'svg' => $format === PictureFormat::Svg && $isMarkup ? $picture : null,
+                'text' => $format !== PictureFormat::Svg && $isMarkup ? $picture : null,
+                'data_uri' => $isMarkup ? null : "data:{$format->mediaType()};base64,".base64_encode($picture),
             ],
             'segment_texts' => SymbolFacts::texts($drawing->symbol),
             'payload' => PayloadResource::of($drawing->payload),
             'costs' => $checked ? FieldCosts::of($drawing->payload, $drawing->composition->encoding, $drawing->symbol->version) : null,
-            'ledger' => $checked ? array_map(static fn (LedgerLine $line): array => $line->toArray(), $drawing->ledger()) : null,
+            'ledger' => $checked ? array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($drawing->subject())) : null,
+            'proof' => $checked ? [
+                'inks' => ProofFacts::inks($finish),
+                'reach' => ProofFacts::reach($drawing->layout),
+                'damage' => ProofFacts::damage($drawing->subject()),
+            ] : null,
+            'anatomy' => $dissected ? Anatomy::of($drawing->symbol) : null,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function measures(Layout $layout): array
+    {
+        return [
+            'side_px' => $layout->sidePx,
+            'height_px' => $layout->heightPx,
+            'module_px' => $layout->modulePx,
+            'before_px' => $layout->before,
+            'above_px' => $layout->above,
+            'dpi' => $layout->dpi,
+            'side_mm' => round($layout->sideMm(), 3),
+            'height_mm' => round($layout->heightMm(), 3),
+            'symbol_mm' => round($layout->symbolMm(), 3),
+            'module_mm' => round($layout->moduleMm(), 4),
+            'quiet' => round($layout->quiet(), 3),
+            'note' => $layout->note,
         ];
     }
 }

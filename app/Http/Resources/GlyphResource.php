@@ -10,7 +10,7 @@ use App\Models\Glyph;
 final class GlyphResource
 {
     /** @return array<string, mixed> */
-    public static function of(Glyph $glyph): array
+    public static function of(Glyph $glyph, bool $whole = true): array
     {
         $image = "/api/v1/glyphs/{$glyph->id}/image";
 
@@ -23,6 +23,14 @@ final class GlyphResource
             'module_px' => $glyph->module_px,
             'size_px' => $glyph->size_px,
             'quiet' => $glyph->quiet,
+            'size_mm' => $glyph->size_mm,
+            'dpi' => $glyph->dpi,
+            'print' => $glyph->print,
+            'distance_mm' => $glyph->distance_mm,
+            'finish_id' => $glyph->finish_id,
+            'finish_revision' => $glyph->finish_revision,
+            // Lists go without: a mark's picture can be large.
+            'finish' => $whole ? (object) $glyph->finish : null,
             'dark' => $glyph->dark,
             'light' => $glyph->light,
             'symbol' => [
@@ -36,7 +44,7 @@ final class GlyphResource
             'revision' => $glyph->revision,
             'created_at' => $glyph->created_at->toIso8601ZuluString(),
             'updated_at' => $glyph->updated_at->toIso8601ZuluString(),
-            'links' => ['svg' => "$image.svg", 'png' => "$image.png"],
+            'links' => ['svg' => "$image.svg", 'png' => "$image.png", 'pdf' => "$image.pdf"],
         ];
     }
 }

@@ -59,6 +59,43 @@ final readonly class Colour
         return ($high + 0.05) / ($low + 0.05);
     }
 
+    /**
+     * What a scanner that lights with 660 nm sees of it, 0 to 1: of an sRGB colour on screen or in print only its red
+     * primary gives back light of that length, so the linear red channel stands for it.
+     */
+    public function redLight(): float
+    {
+        return self::linear($this->red);
+    }
+
+    /** Ratio of what two colours give back of red light, with 5 % flare, 1 to 21. */
+    public function redRatioTo(self $other): float
+    {
+        [$low, $high] = [min($this->redLight(), $other->redLight()), max($this->redLight(), $other->redLight())];
+
+        return ($high + 0.05) / ($low + 0.05);
+    }
+
+    /** The colour a share of the way to another, channel by channel, as renderers blend. */
+    public function towards(self $other, float $share): self
+    {
+        $blend = static fn (int $a, int $b): int => (int) round($a + ($b - $a) * $share);
+
+        return new self($blend($this->red, $other->red), $blend($this->green, $other->green), $blend($this->blue, $other->blue));
+    }
+
+    /** @return array{float, float, float, float} cyan, magenta, yellow and black, 0 to 1, by plain replacement of grey; pure grey is black ink alone */
+    public function cmyk(): array
+    {
+        $black = 1 - max($this->red, $this->green, $this->blue) / 255;
+        if ($black >= 1.0) {
+            return [0.0, 0.0, 0.0, 1.0];
+        }
+        $share = static fn (int $channel): float => (1 - $channel / 255 - $black) / (1 - $black);
+
+        return [$share($this->red), $share($this->green), $share($this->blue), $black];
+    }
+
     /** The same hue with every channel multiplied by `$factor`, 0 to 1. */
     public function darkened(float $factor): self
     {

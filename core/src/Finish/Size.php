@@ -15,6 +15,7 @@ final readonly class Size
         public ?int $modulePx,
         public ?int $sidePx,
         public float $dpi,
+        public ?float $askedMm = null,
     ) {
     }
 
@@ -47,6 +48,22 @@ final readonly class Size
     }
 
     /**
+     * @param  float  $inches  the whole side with quiet zone
+     * @param  float  $dpi  device dots an inch
+     *
+     * @throws InvalidFinish
+     */
+    public static function ofInches(float $inches, float $dpi): self
+    {
+        $pixels = (int) floor($inches * self::checkedDpi($dpi) + 1e-9);
+        if ($pixels < 1 || $pixels > Layout::MAX_PX) {
+            throw new InvalidFinish('size_in', sprintf('%g in at %g dpi is %d dots; the picture may have 1 to %d.', $inches, $dpi, $pixels, Layout::MAX_PX));
+        }
+
+        return new self(null, $pixels, $dpi, $inches * 25.4);
+    }
+
+    /**
      * @param  float  $millimetres  the whole side with quiet zone
      * @param  float  $dpi  device dots an inch; a module becomes a whole number of them
      *
@@ -59,7 +76,7 @@ final readonly class Size
             throw new InvalidFinish('size_mm', sprintf('%g mm at %g dpi is %d dots; the picture may have 1 to %d.', $millimetres, $dpi, $pixels, Layout::MAX_PX));
         }
 
-        return new self(null, $pixels, $dpi);
+        return new self(null, $pixels, $dpi, $millimetres);
     }
 
     private static function checkedDpi(float $dpi): float

@@ -7,16 +7,18 @@ namespace KeenGlyph\Core\Image;
 use Imagick;
 use ImagickException;
 use ImagickPixel;
+use KeenGlyph\Core\Finish\Colour;
 
 /** Picture file to luminance plane. With PictureEncoder the only place that touches an image extension. */
 final class PictureDecoder
 {
-    public function __construct(private readonly PictureLimits $limits = new PictureLimits)
+    /** @param  ?Colour  $paper  what transparent pictures are laid on; white when null */
+    public function __construct(private readonly PictureLimits $limits = new PictureLimits, private readonly ?Colour $paper = null)
     {
     }
 
     /**
-     * The first frame, turned as its EXIF orientation says, transparency laid on white.
+     * The first frame, turned as its EXIF orientation says, transparency laid on the paper.
      *
      * @param  string  $bytes  a PNG, JPEG or WebP file
      *
@@ -43,13 +45,13 @@ final class PictureDecoder
 
         $plain = $header->format === 'png' ? PlainPng::decode($bytes) : null;
         try {
-            return $plain ?? self::toPlane($bytes, $header);
+            return $plain ?? $this->toPlane($bytes, $header);
         } catch (ImagickException $e) {
             throw new InvalidPicture('The '.strtoupper($header->format).' file is damaged and cannot be decoded.', 0, $e);
         }
     }
 
-    private static function toPlane(string $bytes, PictureHeader $header): LuminancePlane
+    private function toPlane(string $bytes, PictureHeader $header): LuminancePlane
     {
         $picture = new Imagick;
         $picture->setResourceLimit(Imagick::RESOURCETYPE_THREAD, 1);
@@ -60,7 +62,7 @@ final class PictureDecoder
             $frame = $picture->getImage();
             self::orient($frame);
             if ($frame->getImageAlphaChannel()) {
-                $frame->setImageBackgroundColor(new ImagickPixel('white'));
+                $frame->setImageBackgroundColor(new ImagickPixel($this->paper?->hex() ?? 'white'));
                 $frame->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
             }
             $frame->setImageDepth(8);

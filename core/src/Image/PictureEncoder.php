@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Image;
 
 use Imagick;
+use ImagickPixel;
+use KeenGlyph\Core\Finish\Colour;
 
 /** Turns a PNG of ours into the other pixel formats. */
 final class PictureEncoder
@@ -20,13 +22,19 @@ final class PictureEncoder
     }
 
     /**
-     * JPEG without chroma subsampling, so that coloured modules keep their edges.
+     * JPEG without chroma subsampling, so that coloured modules keep their edges; clear pixels show the paper.
      *
      * @param  int  $quality  1 to 100
      */
-    public static function jpeg(string $png, int $quality = 92): string
+    public static function jpeg(string $png, ?Colour $paper = null, float $dpi = 96.0, int $quality = 92): string
     {
         $picture = self::open($png);
+        if ($picture->getImageAlphaChannel()) {
+            $picture->setImageBackgroundColor(new ImagickPixel($paper?->hex() ?? 'white'));
+            $picture->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
+        }
+        $picture->setImageUnits(Imagick::RESOLUTION_PIXELSPERINCH);
+        $picture->setImageResolution($dpi, $dpi);
         $picture->setImageFormat('jpeg');
         $picture->setImageCompressionQuality($quality);
         $picture->setSamplingFactors(['1x1']);

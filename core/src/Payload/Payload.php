@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
+use KeenGlyph\Core\Gs1\DigitalLink;
+use KeenGlyph\Core\Gs1\ElementString;
+
 /** A text with its kind, its fields and what is irregular about it. */
 final readonly class Payload
 {
@@ -68,6 +71,19 @@ final readonly class Payload
         $fields[$name] = $path === [] ? $value : self::with(is_array($inner) ? $inner : [], $path, $value);
 
         return $fields;
+    }
+
+    /** GS1 elements as they are printed beside a symbol, an identifier a line; empty for other kinds. */
+    public function readable(): string
+    {
+        $elements = match ($this->kind) {
+            Kind::Gs1Elements => ElementString::fromSymbol($this->text),
+            Kind::Gs1Link => DigitalLink::parse($this->text)->elements,
+            default => null,
+        };
+
+        return $elements === null ? '' : implode('
+', $elements->readable());
     }
 
     /** @return array{kind: string, fields: array<string, mixed>, problems: list<array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, fields: array<string, string>}}>} */

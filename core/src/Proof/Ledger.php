@@ -4,26 +4,26 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
-use KeenGlyph\Core\Finish\Finish;
-use KeenGlyph\Core\Finish\Layout;
-use KeenGlyph\Core\Payload\Payload;
-
 /** The checks of a composition, those that fail first. */
 final class Ledger
 {
-    /**
-     * @param  string  $picture  the finished picture as PNG
-     * @return list<LedgerLine>
-     */
-    public static function of(Payload $payload, Finish $finish, Layout $layout, string $picture): array
+    /** @return list<LedgerLine> */
+    public static function of(Subject $subject): array
     {
-        $lines = [
-            PayloadCheck::line($payload),
-            RoundTripCheck::line($payload->text, $picture),
-            ContrastCheck::line($finish),
-            SizeCheck::module($layout),
-            SizeCheck::quietZone($layout, $finish),
-        ];
+        $lines = array_values(array_filter([
+            PayloadCheck::line($subject->payload),
+            RoundTripCheck::line($subject),
+            ContrastCheck::line($subject->finish),
+            RedLightCheck::line($subject->finish),
+            MarkCheck::line($subject),
+            FinderCheck::line($subject),
+            FillCheck::line($subject->finish),
+            SizeCheck::line($subject),
+            QuietZoneCheck::line($subject),
+            PrintCheck::line($subject),
+            WholeDotsCheck::line($subject->layout),
+            CompanionCheck::line($subject),
+        ]));
         $order = [Verdict::Fails->value => 0, Verdict::Marginal->value => 1, Verdict::NotRun->value => 2, Verdict::Holds->value => 3];
         usort($lines, static fn (LedgerLine $a, LedgerLine $b): int => $order[$a->verdict->value] <=> $order[$b->verdict->value]);
 

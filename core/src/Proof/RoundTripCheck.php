@@ -4,23 +4,19 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
-use KeenGlyph\Core\Image\InvalidPicture;
-use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
 
 /** Reads the finished picture back and compares it with what was meant, byte for byte. */
 final class RoundTripCheck
 {
-    /** @param  string  $picture the file that will be handed over, as PNG */
-    public static function line(string $text, string $picture): LedgerLine
+    public static function line(Subject $subject): LedgerLine
     {
-        $start = hrtime(true);
-        try {
-            $plane = (new PictureDecoder)->decode($picture);
-        } catch (InvalidPicture $e) {
-            return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', $e->getMessage());
+        $text = $subject->payload->text;
+        if ($subject->plane === null) {
+            return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', (string) $subject->unseen);
         }
-        $outcome = (new Reader)->read($plane, false);
+        $start = hrtime(true);
+        $outcome = (new Reader)->read($subject->plane, false);
         $ms = (hrtime(true) - $start) / 1e6;
         $content = ($outcome->readings[0] ?? null)?->symbol->content;
         $read = $content?->bytes;

@@ -4,54 +4,36 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
-use KeenGlyph\Core\Finish\Finish;
-use KeenGlyph\Core\Finish\Layout;
-
-/** Whether modules are wide enough, and the margin blank enough, for a phone at arm's length. */
+/** Whether modules are wide enough for a phone at the distance asked for. */
 final class SizeCheck
 {
-    /** A phone 250 mm away resolves modules from about this width, in millimetres. */
-    private const MODULE_MM = 0.4;
-
-    public static function module(Layout $layout): LedgerLine
+    public static function line(Subject $subject): LedgerLine
     {
+        $layout = $subject->layout;
         $mm = $layout->moduleMm();
-        $needed = (int) ceil(self::MODULE_MM / 25.4 * $layout->dpi);
+        $reach = Camera::RecentPhone->farthest($mm);
+        $entry = Camera::EntryPhone->farthest($mm);
+        $asked = $subject->distanceMm;
+        $needed = Camera::RecentPhone->moduleFor($asked);
+        $px = max(1, (int) ceil($needed / 25.4 * $layout->dpi - 1e-9));
         $verdict = match (true) {
-            $mm >= self::MODULE_MM => Verdict::Holds,
-            $mm >= self::MODULE_MM / 2 => Verdict::Marginal,
+            $reach >= $asked => Verdict::Holds,
+            $reach >= $asked / 2 => Verdict::Marginal,
             default => Verdict::Fails,
         };
         $figure = sprintf('%d px, %.2f mm', $layout->modulePx, $mm);
-        $note = sprintf('a module at %g px/in', round($layout->dpi, 1));
+        $note = sprintf('a module at %g px/in, asked %g mm away', round($layout->dpi, 1), round($asked));
+        $says = sprintf('At this size a recent phone resolves modules to %d mm, an entry phone to %d mm.', (int) floor($reach), (int) floor($entry));
         if ($verdict === Verdict::Holds) {
-            return new LedgerLine('size', 'Module size', $verdict, $figure, $note, sprintf('Modules of %.1f mm and more are resolved by a phone held 250 mm away.', self::MODULE_MM));
+            return new LedgerLine('size', 'Module and distance', $verdict, $figure, $note, $says);
         }
 
         return new LedgerLine(
-            'size', 'Module size', $verdict, $figure, $note,
-            sprintf('Shown at its own size a module is %.2f mm wide; a phone 250 mm away wants %.1f mm. Enlarging it later blurs the edges.', $mm, self::MODULE_MM),
-            sprintf('Use %d px a module', $needed), ['module_px' => $needed],
-        );
-    }
-
-    public static function quietZone(Layout $layout, Finish $finish): LedgerLine
-    {
-        $quiet = $layout->quiet();
-        $verdict = match (true) {
-            $quiet >= Finish::QUIET => Verdict::Holds,
-            $quiet >= 2 => Verdict::Marginal,
-            default => Verdict::Fails,
-        };
-        $figure = sprintf('%g of %d modules', round($quiet, 1), Finish::QUIET);
-        if ($verdict === Verdict::Holds) {
-            return new LedgerLine('quiet_zone', 'Quiet zone', $verdict, $figure, 'blank on every side', 'Four blank modules on every side are what the standard asks for.');
-        }
-
-        return new LedgerLine(
-            'quiet_zone', 'Quiet zone', $verdict, $figure, 'blank on every side',
-            'Whatever stands closer than four modules can be taken for a part of the symbol.',
-            'Quiet zone of 4 modules', ['quiet' => Finish::QUIET],
+            'size', 'Module and distance', $verdict, $figure, $note,
+            sprintf('%s From %g mm a module should be %.2f mm wide. Enlarging the file later blurs its edges.', $says, round($asked), $needed),
+            $px <= 256 ? sprintf('Use %d px a module', $px) : null,
+            $px <= 256 ? ['module_px' => $px] : [],
+            $reach >= 20 ? [sprintf('Ask %d mm', (int) floor($reach)), ['distance_mm' => (int) floor($reach)]] : null,
         );
     }
 }

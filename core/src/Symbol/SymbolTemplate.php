@@ -99,7 +99,7 @@ final readonly class SymbolTemplate
     }
 
     /** @return list<array{int, int}> column and row of every alignment pattern's centre (annex E) */
-    private static function alignmentCentres(Version $version): array
+    public static function alignmentCentres(Version $version): array
     {
         $coordinates = $version->alignmentCoordinates();
         $last = $version->modules() - 7;

@@ -5,23 +5,24 @@ declare(strict_types=1);
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Linear\BarSheet;
 use KeenGlyph\Core\Linear\Code128;
 use KeenGlyph\Core\Linear\Code128Table;
 use KeenGlyph\Core\Linear\Code39;
+use KeenGlyph\Core\Linear\DotFont;
 use KeenGlyph\Core\Linear\Ean;
 use KeenGlyph\Core\Linear\InvalidBars;
 use KeenGlyph\Core\Linear\LinearSymbol;
 use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Read\LinearReading;
-use KeenGlyph\Core\Render\BarSheet;
-use KeenGlyph\Core\Render\DotFont;
 use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\SceneBuilder;
 
 function barPicture(LinearSymbol $symbol, int $modulePx = 2, bool $captioned = true): string
 {
     $matrix = BarSheet::matrix($symbol, $captioned);
 
-    return PngRenderer::render($matrix, Finish::plain(), Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofModule($modulePx)));
+    return PngRenderer::render(SceneBuilder::ofGrid($matrix, Finish::plain(), Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofModule($modulePx))));
 }
 
 /** Symbol characters of the cheapest way, found by trying everything; an independent count. */

@@ -4,26 +4,42 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Image\MarkPictures;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
+use KeenGlyph\Core\Proof\Camera;
 use KeenGlyph\Core\Proof\ContrastCheck;
+use KeenGlyph\Core\Proof\Damage;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Proof\Printing;
 use KeenGlyph\Core\Proof\RoundTripCheck;
+use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Proof\Verdict;
 use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\SceneBuilder;
+use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\Level;
 
 /** @return array<string, LedgerLine> */
 function ledgerOf(string $text, Finish $finish, Size $size): array
 {
     $symbol = Encoder::encode($text);
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
-    $lines = Ledger::of(Payloads::parse($text, Kind::Link), $finish, $layout, PngRenderer::render($symbol->matrix, $finish, $layout));
+    $lines = Ledger::of(new Subject(Payloads::parse($text, Kind::Link), $symbol, new EncodeOptions, $finish, $layout, PngRenderer::render(SceneBuilder::of($symbol, $finish, $layout, ''))));
 
     return array_combine(array_map(fn (LedgerLine $line) => $line->check, $lines), $lines);
+}
+
+function subjectOf(string $text, string $picture): Subject
+{
+    $symbol = Encoder::encode($text);
+
+    return new Subject(Payloads::parse($text, Kind::Text), $symbol, new EncodeOptions, Finish::plain(), Layout::of($symbol->matrix->size(), Finish::plain(), Size::ofModule(8)), $picture);
 }
 
 function inks(string $dark, string $light, int $quiet = 4): Finish
@@ -52,7 +68,7 @@ it('judges contrast and offers a colour that then holds', function (string $dark
         expect(ContrastCheck::line($mended)->verdict)->not->toBe(Verdict::Fails);
     }
 })->with([
-    ['#14201C', '#FFFFFF', Verdict::Holds], ['#CC7700', '#FFFFFF', Verdict::Holds], ['#C8C800', '#FFFFFF', Verdict::Fails],
+    ['#14201C', '#FFFFFF', Verdict::Holds], ['#CC7700', '#FFFFFF', Verdict::Holds], ['#C8C800', '#FFFFFF', Verdict::Marginal],
     ['#C0B060', '#FFFFFF', Verdict::Marginal], ['#DDDDDD', '#FFFFFF', Verdict::Fails], ['#333333', '#777777', Verdict::Fails], ['#FFFFFF', '#000000', Verdict::Marginal], ['#F0F0F0', '#E0E0E0', Verdict::Fails],
 ]);
 
@@ -67,8 +83,125 @@ it('judges module size and quiet zone, and its fix is enough', function () {
 
 it('fails a picture that says something else, or nothing', function () {
     $other = pngOf(Encoder::encode('hive 8')->matrix);
-    expect(RoundTripCheck::line('hive 7', $other)->verdict)->toBe(Verdict::Fails)
-        ->and(RoundTripCheck::line('hive 7', $other)->figure)->toBe('5 of 6 bytes')
-        ->and(RoundTripCheck::line('hive 7', pngOf(Encoder::encode('hive 7')->matrix, 4, inks('#fff', '#fff')))->verdict)->toBe(Verdict::Fails)
-        ->and(RoundTripCheck::line('hive 7', 'no picture')->verdict)->toBe(Verdict::NotRun);
+    $line = fn (string $picture) => RoundTripCheck::line(subjectOf('hive 7', $picture));
+    expect($line($other)->verdict)->toBe(Verdict::Fails)
+        ->and($line($other)->figure)->toBe('5 of 6 bytes')
+        ->and($line(pngOf(Encoder::encode('hive 7')->matrix, 4, inks('#fff', '#fff')))->verdict)->toBe(Verdict::Fails)
+        ->and($line('no picture')->verdict)->toBe(Verdict::NotRun);
 });
+
+/** @return array<string, LedgerLine> */
+function styledLedger(array $values, Level $level = Level::Q, ?Size $size = null, Printing $printing = Printing::Screen, float $distance = Subject::DISTANCE, string $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07'): array
+{
+    $encoding = new EncodeOptions($level);
+    $symbol = Encoder::encode($text, $encoding);
+    $finish = FinishFile::read($values, new MarkPictures);
+    $layout = Layout::of($symbol->matrix->size(), $finish, $size ?? Size::ofModule(8));
+    $lines = Ledger::of(new Subject(Payloads::parse($text, Kind::Link), $symbol, $encoding, $finish, $layout, PngRenderer::render(SceneBuilder::of($symbol, $finish, $layout, '')), $printing, $distance));
+
+    return array_combine(array_map(fn (LedgerLine $line) => $line->check, $lines), $lines);
+}
+
+it('weighs the mark against each block, and offers a level or a size that then holds', function () {
+    $small = styledLedger(['mark' => ['icon' => 'comb', 'size' => 5]]);
+    $large = styledLedger(['mark' => ['icon' => 'comb', 'size' => 19]]);
+    expect($small['mark']->verdict)->toBe(Verdict::Holds)
+        ->and($large['mark']->verdict)->toBe(Verdict::Fails)
+        ->and($large['round_trip']->verdict)->toBe(Verdict::Fails)
+        ->and(styledLedger([])['mark'] ?? null)->toBeNull();
+    $some = styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], Level::M);
+    expect($some['mark']->verdict)->not->toBe(Verdict::Holds)->and($some['mark']->fix)->toHaveKey('level');
+    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], Level::from((string) $some['mark']->fix['level']))['mark']->verdict)->toBe(Verdict::Holds);
+    $size = $some['mark']->alternative[1]['mark.size'];
+    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size]], Level::M)['mark']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size + 2]], Level::M)['mark']->verdict)->not->toBe(Verdict::Holds);
+});
+
+it('counts the codewords a mark spoils as the reader has to repair them', function () {
+    $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07';
+    $encoding = new EncodeOptions(Level::H);
+    $symbol = Encoder::encode($text, $encoding);
+    $finish = FinishFile::read(['mark' => ['icon' => 'cell', 'size' => 7]], new MarkPictures);
+    $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofModule(8));
+    $png = PngRenderer::render(SceneBuilder::of($symbol, $finish, $layout, ''));
+    $damage = Damage::of(new Subject(Payloads::parse($text, Kind::Link), $symbol, $encoding, $finish, $layout, $png));
+    $wrong = array_merge(...$damage->wrong);
+    expect(array_sum(array_map(count(...), $damage->wrong)))->toBe(readPicture($png)->readings[0]->symbol->corrected)
+        ->and(array_diff($wrong, array_merge(...$damage->touched)))->toBe([])
+        ->and($wrong)->not->toBe([]);
+});
+
+it('sees colours as a red scanner does', function (array $values, Verdict $verdict) {
+    expect(styledLedger($values)['red_light']->verdict)->toBe($verdict);
+})->with([
+    'black' => [[], Verdict::Holds], 'red on white' => [['dark' => '#C01010'], Verdict::Marginal], 'green on white' => [['dark' => '#0A6A2A'], Verdict::Holds],
+    'orange centres' => [['centre_ink' => '#B5470F'], Verdict::Marginal], 'black on red' => [['light' => '#FF4040'], Verdict::Holds], 'blue on cyan' => [['dark' => '#102070', 'light' => '#40FFFF'], Verdict::Marginal],
+]);
+
+it('takes the palest ink of a gradient, and inks on both sides of the ground for what they are', function () {
+    $stops = static fn (string $from, string $to): array => ['gradient' => ['stops' => [['ink' => $from], ['ink' => $to]]]];
+    expect(styledLedger($stops('#000000', '#303030'))['contrast']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger($stops('#000000', '#F0F0F0'))['contrast']->verdict)->toBe(Verdict::Fails)
+        ->and(styledLedger($stops('#000000', '#A0A0A0'))['contrast']->fix)->toHaveKey('gradient.stops.1.ink')
+        ->and(styledLedger(['dark' => '#000000', 'light' => '#808080', 'centre_ink' => '#FFFFFF'])['contrast']->verdict)->toBe(Verdict::Fails)
+        ->and(styledLedger(['transparent' => true, 'light' => '#222222'])['contrast']->verdict)->toBe(Verdict::Fails);
+});
+
+it('measures the finders and knows what their shapes cost', function (array $values, Verdict $verdict, ?array $fix) {
+    $line = styledLedger($values)['finders'];
+    expect($line->verdict)->toBe($verdict)->and($line->fix ?: null)->toBe($fix);
+    if ($fix !== null) {
+        expect(styledLedger([...$values, ...$fix])['finders']->verdict)->toBe(Verdict::Holds);
+    }
+})->with([
+    'square' => [[], Verdict::Holds, null], 'soft and hexagons' => [['ring' => 'soft', 'centre' => 'hexagon'], Verdict::Holds, null],
+    'circle' => [['ring' => 'circle'], Verdict::Marginal, ['ring' => 'soft']], 'lozenge' => [['centre' => 'lozenge'], Verdict::Marginal, ['centre' => 'soft']],
+]);
+
+it('says how much of a module its shape inks', function (string $shape, Verdict $verdict) {
+    expect(styledLedger(['shape' => $shape])['fill']->verdict)->toBe($verdict);
+})->with([['square', Verdict::Holds], ['disc', Verdict::Holds], ['tile', Verdict::Marginal], ['lozenge', Verdict::Marginal], ['hexagon', Verdict::Marginal]]);
+
+it('asks whether the printing holds a module, and whether dots are whole', function (Size $size, Printing $printing, Verdict $verdict) {
+    $line = styledLedger([], Level::M, $size, $printing)['print'];
+    expect($line->verdict)->toBe($verdict);
+    if ($line->fix !== []) {
+        $mended = styledLedger([], Level::M, Size::ofModule((int) $line->fix['module_px'], (float) ($line->fix['dpi'] ?? $size->dpi)), $printing)['print'];
+        expect($mended->verdict)->toBe(Verdict::Holds);
+    }
+})->with([
+    'screen' => [Size::ofModule(4), Printing::Screen, Verdict::Holds], 'four dots of 203' => [Size::ofModule(4, 203), Printing::Thermal203, Verdict::Holds],
+    'two dots of 203' => [Size::ofModule(2, 203), Printing::Thermal203, Verdict::Fails], 'made at 96' => [Size::ofModule(4), Printing::Thermal203, Verdict::Marginal],
+    'fine flexo' => [Size::ofModule(5, 300), Printing::Flexo, Verdict::Marginal], 'coarse flexo' => [Size::ofModule(6, 300), Printing::Flexo, Verdict::Holds], 'mesh' => [Size::ofModule(4, 300), Printing::ScreenPrint, Verdict::Fails],
+]);
+
+it('reaches as far as the camera model says, and asks for the module a distance needs', function (Camera $camera) {
+    [$pixels, $angle, $perModule] = $camera->model();
+    // From the far end a module covers exactly its pixels.
+    $far = $camera->farthest(0.5);
+    $widthSeen = 2 * $far * tan(deg2rad($angle / 2));
+    expect($pixels * 0.5 / $widthSeen)->toEqualWithDelta($perModule, 1e-9)
+        ->and($camera->moduleFor($far))->toEqualWithDelta(0.5, 1e-9)
+        ->and($camera->nearest(10.0))->toBeLessThanOrEqual($camera->nearest(200.0));
+})->with(Camera::cases());
+
+it('judges the distance asked for', function () {
+    expect(styledLedger([], distance: 250)['size']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger([], distance: 2000)['size']->verdict)->not->toBe(Verdict::Holds)
+        ->and(styledLedger([], distance: 20000)['size']->verdict)->toBe(Verdict::Fails);
+    $line = styledLedger([], distance: 2000)['size'];
+    expect(styledLedger([], size: Size::ofModule((int) $line->fix['module_px']), distance: 2000)['size']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger([], distance: (float) $line->alternative[1]['distance_mm'])['size']->verdict)->toBe(Verdict::Holds);
+});
+
+it('holds bars beneath to the sizes that tills take', function () {
+    expect(styledLedger(['ean' => '9520123456788'], size: Size::ofModule(6, 300))['companion']->verdict)->toBe(Verdict::Fails)
+        ->and(styledLedger(['ean' => '9520123456788'], size: Size::ofMillimetres(40, 300))['companion']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger([])['companion'] ?? null)->toBeNull();
+});
+
+it('calls out captions, borders and plates that come near', function (array $values, Verdict $verdict) {
+    expect(styledLedger($values)['quiet_zone']->verdict)->toBe($verdict);
+})->with([
+    'border at four' => [['border' => 0.5], Verdict::Holds], 'border at two' => [['border' => 0.5, 'quiet' => 2], Verdict::Marginal], 'plate at one' => [['quiet' => 1, 'caption' => ['text' => 'a', 'layout' => 'plate']], Verdict::Fails],
+]);

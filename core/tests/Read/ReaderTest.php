@@ -61,7 +61,7 @@ it('reads in any right-angle turn, at any scale, from any format', function () {
                 expect(onlyText(reshaped($png, $degrees, $scale)))->toBe($text);
             }
         }
-        expect(onlyText(PictureEncoder::jpeg($png, 60)))->toBe($text)
+        expect(onlyText(PictureEncoder::jpeg($png, quality: 60)))->toBe($text)
             ->and(onlyText(PictureEncoder::webp($png)))->toBe($text);
     }
 });

@@ -8,11 +8,12 @@ use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Linear\BarSheet;
 use KeenGlyph\Core\Linear\LinearSymbology;
-use KeenGlyph\Core\Render\BarSheet;
 use KeenGlyph\Core\Render\EpsRenderer;
 use KeenGlyph\Core\Render\PdfRenderer;
 use KeenGlyph\Core\Render\PngRenderer;
+use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Render\SvgRenderer;
 use KeenGlyph\Core\Render\TextRenderer;
 use KeenGlyph\Core\Symbol\Encoder;
@@ -58,14 +59,14 @@ it('draws PNG pixel for pixel', function (Size $size) {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7');
     $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
-    expect(pixelsOf(PngRenderer::render($symbol->matrix, $finish, $layout)))
+    expect(pixelsOf(PngRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout))))
         ->toBe(expectedPixels($symbol->matrix, $finish, $layout));
 })->with('sizes');
 
 it('writes a palette of two colours, one bit a pixel, with its resolution', function () {
     $symbol = Encoder::encode('hive');
     $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
-    $png = PngRenderer::render($symbol->matrix, $finish, Layout::of(21, $finish, Size::ofModule(4, 300)));
+    $png = PngRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, Layout::of(21, $finish, Size::ofModule(4, 300))));
     expect(bin2hex(substr($png, 16, 13)))->toBe('00000074'.'00000074'.'01'.'03'.'00'.'00'.'00')
         ->and($png)->toContain('PLTE'.hex2bin('FFFAEC2B1A0E'))
         ->and($png)->toContain('pHYs'.pack('NNC', 11811, 11811, 1));
@@ -76,7 +77,7 @@ it('draws the same in SVG, as an independent program sees it', function (Size $s
     $finish = new Finish(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
     $file = tempnam(sys_get_temp_dir(), 'kg');
-    file_put_contents($file, SvgRenderer::render($symbol->matrix, $finish, $layout, 'Hive 7'));
+    file_put_contents($file, SvgRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout, 'Hive 7')));
     exec('rsvg-convert '.escapeshellarg($file).' -o '.escapeshellarg("$file.png"), $output, $status);
     expect($status)->toBe(0)
         ->and(pixelsOf(file_get_contents("$file.png")))->toBe(expectedPixels($symbol->matrix, $finish, $layout));
@@ -87,7 +88,7 @@ it('draws the same in SVG, as an independent program sees it', function (Size $s
 it('writes SVG with one path, a view box in modules and an escaped title', function () {
     $matrix = Encoder::encode('hive')->matrix;
     $finish = Finish::plain();
-    $svg = SvgRenderer::render($matrix, $finish, Layout::of(21, $finish, Size::ofModule(8)), "</title><script>alert(1)</script>&\0");
+    $svg = SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, Layout::of(21, $finish, Size::ofModule(8)), "</title><script>alert(1)</script>&\0"));
     $xml = new SimpleXMLElement($svg);
     expect((string) $xml['viewBox'])->toBe('-4 -4 29 29')
         ->and((string) $xml['width'])->toBe('232')
@@ -103,8 +104,8 @@ it('draws PDF and EPS of exactly the asked size, as independent programs see the
     $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofMillimetres(30, 300));
     $file = tempnam(sys_get_temp_dir(), 'kg');
     file_put_contents($file, $format === 'pdf'
-        ? PdfRenderer::render($symbol->matrix, $finish, $layout, 'Hive 7, (é) \\')
-        : EpsRenderer::render($symbol->matrix, $finish, $layout));
+        ? PdfRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout, 'Hive 7, (é) \\'))
+        : EpsRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout)));
     exec($format === 'pdf'
         ? "pdftoppm -r 300 -png -singlefile $file $file"
         : "gs -q -dSAFER -dBATCH -dNOPAUSE -dEPSCrop -r300 -sDEVICE=png16m -sOutputFile=$file.png $file", $output, $status);
@@ -135,10 +136,10 @@ it('draws boxes over the modules the same in every format', function () {
     $overlay = Overlay::swissCross($matrix->size());
     $folder = sys_get_temp_dir().'/kg-overlay-'.bin2hex(random_bytes(4));
     mkdir($folder);
-    file_put_contents("$folder/a.png", PngRenderer::render($matrix, $finish, $layout, $overlay));
-    file_put_contents("$folder/a.svg", SvgRenderer::render($matrix, $finish, $layout, 'x', $overlay));
-    file_put_contents("$folder/a.pdf", PdfRenderer::render($matrix, $finish, $layout, 'x', $overlay));
-    file_put_contents("$folder/a.eps", EpsRenderer::render($matrix, $finish, $layout, $overlay));
+    file_put_contents("$folder/a.png", PngRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x', $overlay)));
+    file_put_contents("$folder/a.svg", SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x', $overlay)));
+    file_put_contents("$folder/a.pdf", PdfRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x', $overlay)));
+    file_put_contents("$folder/a.eps", EpsRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x', $overlay)));
     exec("rsvg-convert $folder/a.svg -o $folder/svg.png && pdftoppm -r 72 -png -singlefile $folder/a.pdf $folder/pdf && gs -q -dNOPAUSE -dBATCH -sDEVICE=png16m -r72 -dEPSCrop -sOutputFile=$folder/eps.png $folder/a.eps");
     $wanted = pixelsOf((string) file_get_contents("$folder/a.png"));
     $side = $layout->sidePx;
@@ -170,9 +171,9 @@ it('draws bars in every format so that they read back', function (LinearSymbolog
     $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'), 0);
     $folder = sys_get_temp_dir().'/kg-bars-'.bin2hex(random_bytes(4));
     mkdir($folder);
-    file_put_contents("$folder/a.svg", SvgRenderer::render($matrix, $finish, $layout, 'x'));
-    file_put_contents("$folder/a.pdf", PdfRenderer::render($matrix, $finish, $layout, 'x'));
-    file_put_contents("$folder/a.eps", EpsRenderer::render($matrix, $finish, $layout));
+    file_put_contents("$folder/a.svg", SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x')));
+    file_put_contents("$folder/a.pdf", PdfRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x')));
+    file_put_contents("$folder/a.eps", EpsRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout)));
     exec("rsvg-convert $folder/a.svg -o $folder/svg.png && pdftoppm -r 72 -png -singlefile $folder/a.pdf $folder/pdf && gs -q -dNOPAUSE -dBATCH -sDEVICE=png16m -r72 -dEPSCrop -sOutputFile=$folder/eps.png $folder/a.eps");
     foreach (['svg', 'pdf', 'eps'] as $format) {
         $picture = (string) file_get_contents("$folder/$format.png");
@@ -180,7 +181,7 @@ it('draws bars in every format so that they read back', function (LinearSymbolog
             ->and(array_slice(getimagesizefromstring($picture) ?: [], 0, 2))->toBe([$layout->sidePx, $layout->heightPx]);
     }
     // Equal rows are one box, so the drawing stays small.
-    expect(strlen(SvgRenderer::path($matrix)))->toBeLessThan(14000);
+    expect(strlen(SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout))))->toBeLessThan(14000);
     array_map(unlink(...), glob("$folder/*") ?: []);
     rmdir($folder);
 })->with([[LinearSymbology::Ean13, '9520123456788'], [LinearSymbology::Itf14, '19520123456785'], [LinearSymbology::Gs1128, '(01)09520123456788(10)H26-07']]);

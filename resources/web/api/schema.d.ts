@@ -51,8 +51,9 @@ export interface paths {
         put?: never;
         /**
          * Make a symbol
-         * @description Answers with facts and picture as JSON, or, when `Accept` is `image/svg+xml` or `image/png`, with the picture
-         *     itself under a sensible file name. Needs the ability `symbols`.
+         * @description Answers with facts and picture as JSON, or, when `Accept` names a picture format (`image/svg+xml`, `image/png`,
+         *     `image/webp`, `image/jpeg`, `application/pdf`, `application/postscript`, `text/plain`), with the picture itself
+         *     under a sensible file name. Needs the ability `symbols`.
          */
         post: operations["makeSymbol"];
         delete?: never;
@@ -339,18 +340,217 @@ export interface paths {
                 module_px?: number;
                 /** @description Another size than the saved one */
                 size_px?: number;
+                /** @description Another size than the saved one */
+                size_mm?: number;
+                dpi?: number;
+                /** @description 1 for process inks in PDF and EPS */
+                cmyk?: 0 | 1;
                 /** @description 1 to have browsers save it */
                 download?: 0 | 1;
             };
             header?: never;
             path: {
                 glyph: string;
-                format: "svg" | "png";
+                format: components["schemas"]["PictureFormat"];
             };
             cookie?: never;
         };
         /** A glyph's picture */
         get: operations["glyphImage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Clean a picture for a mark
+         * @description Takes a PNG, JPEG, WebP or SVG file of at most 1 MB and 4096 pixels a side, and gives back what of it is safe to
+         *     draw, as a data URI for `finish.mark.picture`. Pixels are made at most 192 a side; of SVG only outlines and
+         *     their inks are kept. Files with scripts, entities or declared document types are refused. Nothing is stored.
+         *     Needs the ability `symbols`.
+         */
+        post: operations["cleanMark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What a finish can be made of
+         * @description Shapes with their drawings and prices, icons, formats, printing processes and camera models.
+         */
+        get: operations["finishOptions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of a finish file */
+        get: operations["finishSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List saved finishes
+         * @description Needs the ability `glyphs:read`.
+         */
+        get: operations["listFinishes"];
+        put?: never;
+        /**
+         * Save a finish
+         * @description Needs the ability `glyphs:write`.
+         */
+        post: operations["createFinish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/{finish}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        /** Show a saved finish */
+        get: operations["showFinish"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete a saved finish
+         * @description Glyphs keep how they look. It can be brought back for 30 days.
+         */
+        delete: operations["deleteFinish"];
+        options?: never;
+        head?: never;
+        /**
+         * Revise a saved finish
+         * @description Glyphs that wear it keep the revision they were saved with, unless `apply` is true. With `If-Match` the change is
+         *     refused (412) when someone else changed it since.
+         */
+        patch: operations["updateFinish"];
+        trace?: never;
+    };
+    "/api/v1/finishes/{finish}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted finish back */
+        post: operations["restoreFinish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/{finish}/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put a saved finish on glyphs
+         * @description At most 200 at once. Each is drawn anew; those that cannot take it are named with the reason.
+         */
+        post: operations["applyFinish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/{finish}/image.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        /** A preview of a saved finish */
+        get: operations["finishImage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/finishes/{finish}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        /**
+         * Export a finish
+         * @description The file that `bin/glyph make --finish` takes.
+         */
+        get: operations["finishFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -407,6 +607,25 @@ export interface components {
             module_px?: number;
             /** @description The whole side in pixels; rounded down to whole modules, the rest goes to the quiet zone */
             size_px?: number;
+            /** @description The whole width in millimetres at `dpi`; modules become whole dots */
+            size_mm?: number;
+            /**
+             * @description Dots an inch of the device
+             * @default 96
+             */
+            dpi?: number;
+            print?: components["schemas"]["Printing"];
+            /**
+             * @description From which it shall be read
+             * @default 250
+             */
+            distance_mm?: number;
+            finish?: components["schemas"]["Finish"];
+            /**
+             * Format: uuid
+             * @description A saved finish; `finish` and the three below go before it
+             */
+            finish_id?: string;
             /**
              * @description Quiet zone in modules
              * @default 4
@@ -424,18 +643,21 @@ export interface components {
             name?: string;
             version?: number;
             mask?: number;
+            /** @description The whole width in inches at `dpi` */
+            size_in?: number;
             /**
-             * @description Stated in the PNG
-             * @default 96
+             * @description Process inks in PDF and EPS
+             * @default false
              */
-            dpi?: number;
+            cmyk?: boolean;
             /**
-             * @default svg
-             * @enum {string}
+             * @description With what each module is for
+             * @default false
              */
-            format?: "svg" | "png";
+            anatomy?: boolean;
+            format?: components["schemas"]["PictureFormat"];
             /**
-             * @description SVG as markup or data URI; PNG is always a data URI
+             * @description SVG, text and JSON as they are or as data URI; other formats are always a data URI
              * @default markup
              * @enum {string}
              */
@@ -485,24 +707,34 @@ export interface components {
             repairable_share: number | null;
         };
         Picture: {
-            /** @enum {string} */
-            format: "svg" | "png";
-            /** @enum {string} */
-            media_type: "image/svg+xml" | "image/png";
+            format: components["schemas"]["PictureFormat"];
+            media_type: string;
             /** @example hive-7-3q-296px.png */
             file_name: string;
             /** @description Alternative text */
             title: string;
             side_px: number;
             module_px: number;
-            /** @description Pixels left of and above the symbol */
+            height_px: number;
+            /** @description Pixels left of the symbol */
             before_px: number;
-            /** @description Quiet zone as drawn, in modules */
+            /** @description Pixels above the symbol */
+            above_px: number;
+            dpi: number;
+            /** @description True width at `dpi` */
+            side_mm: number;
+            height_mm: number;
+            /** @description Side of the symbol without quiet zone */
+            symbol_mm: number;
+            module_mm: number;
+            /** @description The narrowest blank beside the symbol, in modules */
             quiet: number;
             file_bytes: number;
             /** @description What became of pixels that do not divide */
             note: string | null;
             svg: string | null;
+            /** @description Of the text formats other than SVG */
+            text: string | null;
             data_uri: string | null;
         };
         PayloadProblem: {
@@ -540,8 +772,8 @@ export interface components {
         };
         ReadPayload: {
             kind: components["schemas"]["Kind"];
-            /** @description Fields of the kind */
-            fields: Record<string, never> | unknown[];
+            /** @description Fields of the kind, type: [object, array] */
+            fields: unknown;
             problems: components["schemas"]["PayloadProblem"][];
             summary: components["schemas"]["SummaryLine"][];
         };
@@ -625,18 +857,20 @@ export interface components {
         };
         LedgerLine: {
             /** @enum {string} */
-            check: "payload" | "round_trip" | "contrast" | "size" | "quiet_zone";
+            check: "payload" | "round_trip" | "contrast" | "red_light" | "mark" | "finders" | "fill" | "size" | "quiet_zone" | "print" | "dots" | "companion";
             title: string;
             verdict: components["schemas"]["Verdict"];
             figure: string;
             note: string;
             reason: string;
-            fix: null | {
-                label: string;
-                /** @description Options and their new values */
-                set: {
-                    [key: string]: string | number;
-                };
+            fix: components["schemas"]["Fix"];
+            alternative: components["schemas"]["Fix"];
+        };
+        Fix: null | {
+            label: string;
+            /** @description Options and their new values; those of the finish by their path in it, such as `mark.size`. An empty text takes the option away. */
+            set: {
+                [key: string]: string | number;
             };
         };
         Drawing: {
@@ -651,6 +885,204 @@ export interface components {
             picture: components["schemas"]["Picture"];
             payload: components["schemas"]["Payload"];
             ledger: null | components["schemas"]["LedgerLine"][];
+            proof: null | components["schemas"]["Proof"];
+            /** @description A row of letters for each row of modules: f finder, s separator, t timing, a alignment, i format, v version, d data, c correction, r remainder */
+            anatomy: string[] | null;
+        };
+        Proof: {
+            inks: {
+                option: string;
+                ink: components["schemas"]["Colour"];
+                /** @description Ratio to the ground in white light */
+                white: number;
+                /** @description Ratio to the ground in red light of 660 nm */
+                red: number;
+                /** @description Share of red light that it gives back */
+                red_share: number;
+            }[];
+            reach: {
+                device: string;
+                label: string;
+                from_mm: number;
+                to_mm: number;
+                red_light: boolean;
+            }[];
+            damage: null | components["schemas"]["Damage"];
+        };
+        Damage: {
+            /** @description Wrong codewords that each block repairs */
+            repairable: number;
+            /** @description Codewords that a mark may take of a block, so that half the correction stays free */
+            safe: number;
+            /** @description Correction codewords of each block */
+            correction: number;
+            /** @description The largest mark of this kind that is safe, in modules */
+            largest_mark: number | null;
+            blocks: {
+                data: number;
+                touched: number[];
+                /** @description Codewords that read wrong in the picture */
+                wrong: number[];
+            }[];
+            /** @description Where the touched codewords lie */
+            modules: {
+                codeword: number;
+                block: number;
+                at: number[][];
+            }[];
+        };
+        /** @enum {string} */
+        PictureFormat: "svg" | "png" | "webp" | "jpg" | "pdf" | "eps" | "txt" | "json";
+        /** @enum {string} */
+        Printing: "screen" | "laser" | "offset" | "thermal_203" | "thermal_300" | "flexo" | "screen_print";
+        JsonSchema: Record<string, never>;
+        /** @description How a symbol looks; lengths in modules. `GET /api/v1/finishes/schema` states it in full. */
+        Finish: {
+            $schema?: string;
+            name?: string;
+            dark?: string;
+            light?: string;
+            transparent?: boolean;
+            quiet?: number;
+            /** @enum {string} */
+            shape?: "square" | "disc" | "soft" | "poured" | "rows" | "columns" | "hexagon" | "lozenge" | "leaf" | "tile";
+            /** @enum {string} */
+            ring?: "square" | "soft" | "cut" | "modules" | "round" | "octagon" | "circle" | "leaf";
+            /** @enum {string} */
+            centre?: "square" | "soft" | "disc" | "hexagon" | "octagon" | "lozenge" | "modules";
+            ring_ink?: string;
+            centre_ink?: string;
+            gradient?: {
+                /** @enum {string} */
+                kind?: "linear" | "radial";
+                angle?: number;
+                stops: {
+                    at?: number;
+                    ink: string;
+                }[];
+            };
+            padding?: number;
+            corner?: number;
+            border?: number;
+            border_ink?: string;
+            mark?: {
+                icon?: string;
+                text?: string;
+                picture?: string;
+                size?: number;
+                padding?: number;
+                /** @enum {string} */
+                plate?: "none" | "square" | "soft" | "disc";
+                /** @enum {string} */
+                beneath?: "clear" | "keep";
+                ink?: string;
+            };
+            caption?: {
+                text?: string;
+                /** @enum {string} */
+                layout?: "above" | "beneath" | "plate";
+                size?: number;
+                hri?: boolean;
+                ink?: string;
+            };
+            ean?: string;
+        };
+        CleanMark: {
+            /** @description Data URI */
+            picture: string;
+            /** @enum {string} */
+            kind: "pixels" | "outlines";
+            width: number;
+            height: number;
+        };
+        ShapeOption: {
+            value: string;
+            label: string;
+            note: string;
+            /** @description What it costs readers */
+            price: string | null;
+            /** @description Path data of a drawing */
+            path: string;
+            /** @description Side of the box it is drawn in */
+            box: number;
+        };
+        FinishOptions: {
+            shapes: components["schemas"]["ShapeOption"][];
+            rings: components["schemas"]["ShapeOption"][];
+            centres: components["schemas"]["ShapeOption"][];
+            icons: components["schemas"]["ShapeOption"][];
+            plates: {
+                value: string;
+                label: string;
+            }[];
+            layouts: {
+                value: string;
+                label: string;
+            }[];
+            printings: {
+                value: components["schemas"]["Printing"];
+                label: string;
+                narrowest_mm: number;
+                dpi: number | null;
+            }[];
+            cameras: {
+                value: string;
+                label: string;
+                pixels: number;
+                angle: number;
+                pixels_a_module: number;
+                focus_mm: number;
+                red_light: boolean;
+            }[];
+            formats: {
+                value: components["schemas"]["PictureFormat"];
+                label: string;
+                note: string;
+                size_kept: string;
+            }[];
+        };
+        FinishInput: {
+            name: string;
+            finish: components["schemas"]["Finish"];
+            is_default?: boolean;
+        };
+        FinishChange: {
+            name?: string;
+            finish?: components["schemas"]["Finish"];
+            /** @description The one that new compositions begin with */
+            is_default?: boolean;
+            /** @description Also on the glyphs that wear it */
+            apply?: boolean;
+        };
+        SavedFinish: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            finish: components["schemas"]["Finish"];
+            is_default: boolean;
+            revision: number;
+            /** @description Glyphs that wear it */
+            glyphs: number;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            updated_at: string;
+            links: {
+                svg: string;
+                file: string;
+            };
+        };
+        FinishList: {
+            data: components["schemas"]["SavedFinish"][];
+        };
+        Applied: {
+            applied: number;
+            missing: number;
+            refused: {
+                id: string;
+                name: string;
+                message: string;
+            }[];
         };
         ReadSymbol: {
             symbology: components["schemas"]["Symbology"];
@@ -708,6 +1140,16 @@ export interface components {
             level: components["schemas"]["Level"];
             module_px: number | null;
             size_px: number | null;
+            size_mm: number | null;
+            dpi: number;
+            print: components["schemas"]["Printing"];
+            distance_mm: number;
+            /** @description Null in lists */
+            finish: null | components["schemas"]["Finish"];
+            /** @description The saved finish that it wears */
+            finish_id: string | null;
+            /** @description As it was in this revision */
+            finish_revision: number | null;
             quiet: number;
             dark: components["schemas"]["Colour"];
             light: components["schemas"]["Colour"];
@@ -728,6 +1170,7 @@ export interface components {
             links: {
                 svg: string;
                 png: string;
+                pdf: string;
             };
         };
         GlyphList: {
@@ -939,6 +1382,11 @@ export interface operations {
                     "application/json": components["schemas"]["Drawing"];
                     "image/svg+xml": string;
                     "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/postscript": string;
+                    "text/plain": string;
                 };
             };
             400: components["responses"]["Problem"];
@@ -1472,13 +1920,18 @@ export interface operations {
                 module_px?: number;
                 /** @description Another size than the saved one */
                 size_px?: number;
+                /** @description Another size than the saved one */
+                size_mm?: number;
+                dpi?: number;
+                /** @description 1 for process inks in PDF and EPS */
+                cmyk?: 0 | 1;
                 /** @description 1 to have browsers save it */
                 download?: 0 | 1;
             };
             header?: never;
             path: {
                 glyph: string;
-                format: "svg" | "png";
+                format: components["schemas"]["PictureFormat"];
             };
             cookie?: never;
         };
@@ -1493,6 +1946,12 @@ export interface operations {
                 content: {
                     "image/svg+xml": string;
                     "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/postscript": string;
+                    "text/plain": string;
+                    "application/json": Record<string, never>;
                 };
             };
             /** @description Not changed since the ETag in If-None-Match */
@@ -1506,6 +1965,337 @@ export interface operations {
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+        };
+    };
+    cleanMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The cleaned picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CleanMark"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    finishOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The options */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishOptions"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    finishSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON Schema 2020-12 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JsonSchema"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    listFinishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of the workspace, oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishList"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    createFinish: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishInput"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            201: {
+                headers: {
+                    ETag?: string;
+                    Location?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedFinish"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    showFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The finish */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedFinish"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    deleteFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    updateFinish: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+            };
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishChange"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedFinish"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            412: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    restoreFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The finish */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedFinish"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    applyFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    glyphs: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description What became of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Applied"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    finishImage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not changed since the ETag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    finishFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                finish: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The finish with its name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Finish"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
         };
     };
 }

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace KeenGlyph\Core\Render;
+namespace KeenGlyph\Core\Linear;
 
-use KeenGlyph\Core\Linear\LinearSymbol;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
 /** A linear symbol as a grid of modules: quiet zones, bars, guards, bearer bars and the characters below. */

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace KeenGlyph\Core\Render;
+namespace KeenGlyph\Core\Linear;
 
 /** Characters of five by seven dots for what is printed with bars, so that every format draws the same without a font. */
 final class DotFont

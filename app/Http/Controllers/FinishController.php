@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\SaveFinish;
+use App\Http\Problems\Problems;
+use App\Http\Requests\ApplyFinishRequest;
+use App\Http\Requests\FinishRequest;
+use App\Http\Resources\FinishResource;
+use App\Models\Finish;
+use App\Support\CurrentUser;
+use Illuminate\Database\UniqueConstraintViolationException;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
+
+/** Saved styles of the signed-in workspace. */
+final class FinishController
+{
+    /** A workspace has few; this bounds the list all the same. */
+    private const MOST = 200;
+
+    public function index(Request $request): JsonResponse
+    {
+        $finishes = CurrentUser::of($request)->workspace->finishes()->withCount('glyphs')->orderBy('created_at')->orderBy('id')->limit(self::MOST)->get();
+
+        return new JsonResponse(['data' => $finishes->map(FinishResource::of(...))->values()]);
+    }
+
+    public function show(Finish $finish): JsonResponse
+    {
+        return self::respond($finish);
+    }
+
+    public function store(FinishRequest $request, SaveFinish $save): JsonResponse
+    {
+        $finish = $save->create(CurrentUser::of($request)->workspace, $request->given());
+
+        return self::respond($finish, 201)->header('Location', "/api/v1/finishes/{$finish->id}");
+    }
+
+    /** Glyphs that wear it keep the revision they were saved with, unless `apply` says otherwise. */
+    public function update(FinishRequest $request, Finish $finish, SaveFinish $save): JsonResponse
+    {
+        $finish = $save->update($finish, $request->given(), $request->header('If-Match'));
+        if ($request->boolean('apply')) {
+            $save->apply($finish, $finish->glyphs()->limit(ApplyFinishRequest::MOST)->get());
+        }
+
+        return self::respond($finish);
+    }
+
+    public function destroy(Finish $finish): Response
+    {
+        $finish->update(['is_default' => false]);
+        $finish->delete();
+
+        return new Response('', 204);
+    }
+
+    /** Brings a deleted finish back. */
+    public function restore(Finish $finish): JsonResponse
+    {
+        try {
+            DB::transaction(fn () => $finish->restore());
+        } catch (UniqueConstraintViolationException) {
+            return Problems::invalid(['name' => ['Another finish has taken this name since. Rename it first.']]);
+        }
+
+        return self::respond($finish);
+    }
+
+    /** Puts it on glyphs, each drawn and checked anew. */
+    public function apply(ApplyFinishRequest $request, Finish $finish, SaveFinish $save): JsonResponse
+    {
+        /** @var list<string> $ids */
+        $ids = $request->validated('glyphs');
+        $glyphs = $finish->workspace->glyphs()->whereKey($ids)->get();
+        $refused = $save->apply($finish, $glyphs);
+
+        return new JsonResponse(['applied' => $glyphs->count() - count($refused), 'missing' => count($ids) - $glyphs->count(), 'refused' => $refused]);
+    }
+
+    private static function respond(Finish $finish, int $status = 200): JsonResponse
+    {
+        return new JsonResponse(FinishResource::of($finish), $status, ['ETag' => $finish->etag()]);
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** The glyphs that a finish goes on. */
+final class ApplyFinishRequest extends FormRequest
+{
+    public const MOST = 200;
+
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return ['glyphs' => ['required', 'array', 'min:1', 'max:'.self::MOST], 'glyphs.*' => ['uuid', 'distinct']];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['glyphs.required' => 'Name the glyphs that the finish goes on.', 'glyphs.max' => 'At most '.self::MOST.' glyphs at once.', 'glyphs.*.uuid' => 'A glyph is named by its id.'];
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Proof;
+
+use KeenGlyph\Core\Finish\Mark;
+use KeenGlyph\Core\Symbol\CodewordMap;
+use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\InvalidSymbol;
+use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\Version;
+
+/** The mark against the correction: every codeword it touches must be repaired, and each block repairs its own. */
+final class MarkCheck
+{
+    /** Share of each block's correction that stays free for dirt, glare and wear. */
+    private const RESERVE = 0.5;
+
+    public static function line(Subject $subject): ?LedgerLine
+    {
+        $damage = Damage::of($subject);
+        $mark = $subject->finish->mark;
+        $version = $subject->symbol->version;
+        if ($damage === null || $mark === null || ! $version instanceof Version) {
+            return null;
+        }
+        $block = $damage->worstBlock();
+        $touched = count($damage->touched[$block]);
+        $wrong = max([0, ...array_map(count(...), $damage->wrong)]);
+        $can = $damage->map->repairable;
+        $safe = self::safe($can);
+        $verdict = match (true) {
+            $touched <= $safe => Verdict::Holds,
+            $touched <= $can || $wrong <= $can => Verdict::Marginal,
+            default => Verdict::Fails,
+        };
+        $note = sprintf('block %d of %d is worst, safe to %d', $block + 1, count($damage->touched), $safe);
+        $figure = "$touched of $can codewords";
+        if ($verdict === Verdict::Holds) {
+            return new LedgerLine('mark', 'Mark and correction', $verdict, $figure, $note, sprintf('The mark lies on %d codewords of the worst block, which repairs %d. At least half of every block’s correction stays free for dirt and wear.', $touched, $can));
+        }
+        $size = self::largest($mark, $version, $subject->symbol->level);
+        $level = self::sufficient($subject, $mark);
+        $smaller = $size === null ? null : [sprintf('Mark to %g modules', $size), ['mark.size' => $size]];
+        $higher = $level === null ? null : ["Level {$level->value}", ['level' => $level->value]];
+        [$first, $second] = [$higher ?? $smaller, $higher === null ? null : $smaller];
+
+        return new LedgerLine(
+            'mark', 'Mark and correction', $verdict, $figure, $note,
+            $verdict === Verdict::Fails
+                ? sprintf('The mark lies on %d codewords of block %d, and %d of a block read wrong; it repairs %d. One block over its limit loses the whole symbol.', $touched, $block + 1, $wrong, $can)
+                : sprintf('The mark lies on %d codewords of block %d, which repairs %d. Little is left for dirt and wear: half should stay free.', $touched, $block + 1, $can),
+            $first[0] ?? null, $first[1] ?? [], $second,
+        );
+    }
+
+    /** Codewords of a block that a mark may take. */
+    public static function safe(int $repairable): int
+    {
+        return (int) floor($repairable * (1 - self::RESERVE));
+    }
+
+    /** The largest mark of this kind that leaves the reserve, in modules; null when none does. */
+    public static function largest(Mark $mark, Version $version, Level $level): ?float
+    {
+        // Sizes of whole modules around the middle one: between them nothing changes.
+        for ($size = (float) min(Mark::MAX_SIZE - 1, $version->modules() - 16); $size >= 1.0; $size -= 2.0) {
+            $padding = min($mark->padding, max(0.0, ($size - 0.6) / 2));
+            $smaller = new Mark($mark->art, $size, $padding, $mark->plate, $mark->clears, $mark->ink);
+            if (Damage::worstOf($smaller, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable)) {
+                return $size;
+            }
+        }
+
+        return null;
+    }
+
+    /** The first level above the symbol's own at which the mark leaves the reserve. */
+    private static function sufficient(Subject $subject, Mark $mark): ?Level
+    {
+        $levels = Level::cases();
+        foreach (array_slice($levels, (int) array_search($subject->symbol->level, $levels, true) + 1) as $level) {
+            $asked = $subject->encoding;
+            try {
+                [$version] = Encoder::fit($subject->payload->text, new EncodeOptions($level, $asked->version, null, $asked->set, false, $asked->fnc1));
+            } catch (InvalidSymbol) {
+                // Higher levels hold less still.
+                return null;
+            }
+            if ($version instanceof Version && Damage::worstOf($mark, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable)) {
+                return $level;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Proof;
+
+use KeenGlyph\Core\Finish\Finish;
+
+/** Whether the margin is blank enough, caption, border and bars counted as what they are: something printed near the symbol. */
+final class QuietZoneCheck
+{
+    private const FAILS = 1.5;
+
+    public static function line(Subject $subject): LedgerLine
+    {
+        $asked = $subject->symbol->isMicro() ? 2 : Finish::QUIET;
+        $quiet = $subject->layout->quiet();
+        $verdict = match (true) {
+            $quiet >= $asked => Verdict::Holds,
+            $quiet >= self::FAILS => Verdict::Marginal,
+            default => Verdict::Fails,
+        };
+        $figure = sprintf('%g of %d modules', round($quiet, 1), $asked);
+        $beside = match (true) {
+            $subject->finish->border > 0 => 'to the border',
+            $subject->finish->caption !== null => 'to the caption or the edge',
+            $subject->finish->transparent => 'to the edge; the page comes next',
+            default => 'blank on every side',
+        };
+        if ($verdict === Verdict::Holds) {
+            return new LedgerLine('quiet_zone', 'Quiet zone', $verdict, $figure, $beside, $asked === 2 ? 'Two blank modules on every side are what the standard asks of Micro QR Code.' : 'Four blank modules on every side are what the standard asks for.');
+        }
+
+        return new LedgerLine(
+            'quiet_zone', 'Quiet zone', $verdict, $figure, $beside,
+            "Whatever stands closer than $asked modules can be taken for a part of the symbol.",
+            "Quiet zone of $asked modules", ['quiet' => $asked],
+        );
+    }
+}

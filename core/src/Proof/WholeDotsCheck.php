@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Proof;
+
+use KeenGlyph\Core\Finish\Layout;
+
+/** What became of a size asked for in millimetres or inches when modules were made whole device dots. */
+final class WholeDotsCheck
+{
+    public static function line(Layout $layout): ?LedgerLine
+    {
+        if ($layout->askedMm === null) {
+            return null;
+        }
+        $true = $layout->sideMm();
+        $away = abs($true - $layout->askedMm);
+        $figure = sprintf('%.2f mm', $true);
+        $note = sprintf('asked %.2f, %d dots a module', $layout->askedMm, $layout->modulePx);
+        if ($layout->modulePx >= 2) {
+            return new LedgerLine('dots', 'Whole dots', Verdict::Holds, $figure, $note, sprintf('Every module is %d dots wide at %g dpi; the file is %.2f mm from what was asked. Place it at 100 %%.', $layout->modulePx, $layout->dpi, $away));
+        }
+
+        return new LedgerLine(
+            'dots', 'Whole dots', Verdict::Marginal, $figure, $note,
+            'A module is a single dot wide. Whatever draws the file a little larger or smaller has to make some modules wider than others.',
+            'Twice the resolution', ['dpi' => (int) round(2 * $layout->dpi)],
+        );
+    }
+}
