@@ -76,6 +76,16 @@ final readonly class SaveFinish
         return $refused;
     }
 
+    /** @throws ValidationException when its name was taken meanwhile */
+    public function restore(Finish $finish): void
+    {
+        try {
+            DB::transaction(static fn (): bool => $finish->restore());
+        } catch (UniqueConstraintViolationException) {
+            throw ValidationException::withMessages(['name' => ['Another finish has taken this name since. Rename it first.']]);
+        }
+    }
+
     /** @param  array<string, mixed>  $given */
     private function keep(Finish $finish, array $given): Finish
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Actions\SaveFinish;
 use App\Actions\SaveGlyph;
 use App\Models\User;
 use App\Models\Workspace;
@@ -21,9 +22,33 @@ final class DatabaseSeeder extends Seeder
 
     private const GARDEN = ['#143D2B', '#F4F8F1'];
 
+    /** Which glyphs wear a saved finish; the others have two inks alone. */
+    private const WEARS = [
+        'Visitors’ page' => 'Show leaflet', 'Honey show leaflet' => 'Show leaflet', 'Honey show, entry form' => 'Show leaflet', 'Jar returns' => 'Market plate',
+        'Blossom honey jar 227 g' => 'Jar label', 'Soft set jar 340 g' => 'Jar label', 'Comb in frame 400 g' => 'Jar label', 'Heather honey jar 340 g' => 'Jar label',
+        'Ines Calder, card' => 'Member card', 'Members’ rota' => 'Member card',
+    ];
+
     private const PLAIN = ['#14201C', '#FFFFFF'];
 
-    public function run(SaveGlyph $save): void
+    /**
+     * The cooperative's six finishes: name, then how it looks. The first is the default.
+     *
+     * @return array<string, array<string, mixed>>
+     */
+    private static function finishes(): array
+    {
+        return [
+            'Plain' => ['dark' => '#14201C', 'light' => '#FFFFFF'],
+            'Jar label' => ['dark' => '#2B1A0E', 'light' => '#FFFAEC', 'shape' => 'disc', 'ring' => 'soft', 'centre' => 'hexagon', 'centre_ink' => '#6E2A08', 'mark' => ['icon' => 'comb', 'size' => 7, 'padding' => 0.75, 'plate' => 'square']],
+            'Show leaflet' => ['dark' => '#143D2B', 'light' => '#F4F8F1', 'shape' => 'poured', 'ring' => 'soft', 'centre' => 'soft', 'gradient' => ['kind' => 'linear', 'angle' => 45, 'stops' => [['at' => 0, 'ink' => '#0F3A28'], ['at' => 1, 'ink' => '#2A4A0C']]]],
+            'Hive tag' => ['dark' => '#1A1400', 'light' => '#F6C445', 'shape' => 'square', 'ring' => 'cut', 'corner' => 2, 'border' => 0.5, 'padding' => 1, 'caption' => ['text' => 'Fennmoor hive', 'layout' => 'beneath', 'size' => 3]],
+            'Member card' => ['dark' => '#2C2266', 'light' => '#F7F5FF', 'shape' => 'soft', 'ring' => 'soft', 'centre' => 'disc', 'mark' => ['text' => 'FB', 'size' => 5, 'padding' => 0.75, 'plate' => 'soft']],
+            'Market plate' => ['dark' => '#1D2A33', 'light' => '#FFFFFF', 'shape' => 'leaf', 'ring' => 'soft', 'centre' => 'octagon', 'corner' => 3, 'caption' => ['text' => 'Scan me for honey', 'layout' => 'plate', 'size' => 3.5]],
+        ];
+    }
+
+    public function run(SaveGlyph $save, SaveFinish $finishes): void
     {
         if (User::query()->exists()) {
             return;
@@ -34,11 +59,17 @@ final class DatabaseSeeder extends Seeder
         $user = new User(['name' => 'Ines Calder', 'email' => $demo['email'], 'password' => $demo['password']]);
         $user->workspace()->associate($workspace)->save();
 
+        $ids = [];
+        foreach (self::finishes() as $name => $values) {
+            $ids[$name] = $finishes->create($workspace, ['name' => $name, 'finish' => $values, 'is_default' => $ids === []])->id;
+        }
+
         $glyphs = self::glyphs();
         foreach ($glyphs as $i => $glyph) {
             // Spread over the past weeks, the newest last, as they would have been made.
             Carbon::setTestNow(now()->subHours(31 * (count($glyphs) - 1 - $i) + $i % 5));
-            $save->create($user, $glyph);
+            $wears = self::WEARS[$glyph['name']] ?? (str_starts_with($glyph['name'], 'Hive tag') ? 'Hive tag' : null);
+            $save->create($user, $wears === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$wears]]);
             Carbon::setTestNow();
         }
     }

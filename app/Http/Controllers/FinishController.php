@@ -5,17 +5,14 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\SaveFinish;
-use App\Http\Problems\Problems;
 use App\Http\Requests\ApplyFinishRequest;
 use App\Http\Requests\FinishRequest;
 use App\Http\Resources\FinishResource;
 use App\Models\Finish;
 use App\Support\CurrentUser;
-use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\DB;
 
 /** Saved styles of the signed-in workspace. */
 final class FinishController
@@ -62,13 +59,9 @@ final class FinishController
     }
 
     /** Brings a deleted finish back. */
-    public function restore(Finish $finish): JsonResponse
+    public function restore(Finish $finish, SaveFinish $save): JsonResponse
     {
-        try {
-            DB::transaction(fn () => $finish->restore());
-        } catch (UniqueConstraintViolationException) {
-            return Problems::invalid(['name' => ['Another finish has taken this name since. Rename it first.']]);
-        }
+        $save->restore($finish);
 
         return self::respond($finish);
     }

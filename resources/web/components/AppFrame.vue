@@ -15,6 +15,7 @@ const places = [
   { to: '/compose', name: 'Compose' },
   { to: '/read', name: 'Read' },
   { to: '/glyphs', name: 'Glyphs' },
+  { to: '/finishes', name: 'Finishes' },
 ]
 
 const { session, signOut } = useSession()

@@ -49,6 +49,9 @@ function toggle(check: string): void {
         <v-btn v-if="line.fix" class="fix" @click="emit('fix', line.fix.set)"
           ><span class="clip">{{ line.fix.label }}</span></v-btn
         >
+        <v-btn v-if="line.alternative" class="fix bare" @click="emit('fix', line.alternative.set)"
+          ><span class="clip">{{ line.alternative.label }}</span></v-btn
+        >
       </div>
     </li>
   </ul>

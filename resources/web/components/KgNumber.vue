@@ -1,8 +1,15 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 
-/** A whole number with its unit. What is out of bounds stays in the field with a word, and changes nothing. */
-const props = defineProps<{ label: string; unit: string; min: number; max: number; note?: string }>()
+/** A number with its unit, whole unless decimals are allowed. What is out of bounds stays in the field with a word, and changes nothing. */
+const props = defineProps<{
+  label: string
+  unit: string
+  min: number
+  max: number
+  decimals?: boolean
+  step?: number
+}>()
 const value = defineModel<number>({ required: true })
 const typed = ref(String(value.value))
 const message = ref('')
@@ -14,16 +21,18 @@ watch(value, (now) => {
 function take(text: string): void {
   typed.value = text
   const number = Number(text)
-  if (!/^\d{1,5}$/.test(text.trim()) || number < props.min || number > props.max) {
-    message.value = `A whole number, ${props.min} to ${props.max}.`
+  const pattern = props.decimals ? /^\d{1,5}(\.\d{1,3})?$/ : /^\d{1,6}$/
+  if (!pattern.test(text.trim()) || number < props.min || number > props.max) {
+    message.value = `${props.decimals ? 'A number' : 'A whole number'}, ${props.min} to ${props.max}.`
     return
   }
   message.value = ''
   value.value = number
 }
 
-function step(by: number): void {
-  take(String(Math.min(props.max, Math.max(props.min, value.value + by))))
+function nudge(by: number): void {
+  const next = Math.round((value.value + by * (props.step ?? 1)) * 1000) / 1000
+  take(String(Math.min(props.max, Math.max(props.min, next))))
 }
 </script>
 
@@ -39,8 +48,8 @@ function step(by: number): void {
       :suffix="unit"
       :error-messages="message"
       @update:model-value="take"
-      @keydown.up.prevent="step(1)"
-      @keydown.down.prevent="step(-1)"
+      @keydown.up.prevent="nudge(1)"
+      @keydown.down.prevent="nudge(-1)"
     />
   </div>
 </template>

@@ -1,52 +1,67 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Drawing } from '@/api/client'
 import type { BarsPicture } from '@/composables/useBars'
 import { svgDataUri } from '@/lib/snippets'
+import KgOverlay, { type OverlayKind } from './KgOverlay.vue'
 
-/** The picture on the bench, between rulers in its own pixels. */
+/** The picture on the bench, between rulers in its own pixels or in millimetres. */
 const props = defineProps<{
   drawing: Drawing | null
-  zoom: 'fit' | 'true'
+  zoom: 'fit' | 'true' | 'size'
   stale: boolean
+  overlay: OverlayKind
+  /** Whether lengths are what counts, so that rulers show millimetres. */
+  inMm: boolean
   /** Bars that stand beneath the symbol, a picture of their own. */
   bars?: BarsPicture | null
 }>()
 const GAP = 14
 const RULER = 20
+/** Width of a bank card (ISO/IEC 7810 ID-1), which everybody has at hand. */
+const CARD_MM = 85.6
 const stage = ref<HTMLElement>()
 const { width, height } = useElementSize(stage)
+/** Screen pixels a millimetre, as somebody held a card to the screen; 96 to the inch until then. */
+const pxPerMm = useStorage('kg-px-per-mm', 96 / 25.4)
 
 /** Room for the bars at two screen pixels a module, their own printing size aside. */
 const barsHeight = computed(() => (props.bars ? props.bars.height + GAP : 0))
 
 const side = computed(() => props.drawing?.picture.side_px ?? 0)
+const tall = computed(() => props.drawing?.picture.height_px ?? 0)
+const dotMm = computed(() => (props.drawing ? props.drawing.picture.side_mm / props.drawing.picture.side_px : 1))
 const scale = computed(() => {
   if (props.zoom === 'true' || side.value === 0) return 1
-  const room = Math.min(width.value - RULER - 48, height.value - RULER - 72 - barsHeight.value)
-  const exact = Math.max(0.05, room / side.value)
+  if (props.zoom === 'size') return dotMm.value * pxPerMm.value
+  const across = (width.value - RULER - 48) / side.value
+  const down = (height.value - RULER - 72 - barsHeight.value) / tall.value
+  const exact = Math.max(0.02, Math.min(across, down))
   // Enlarged only so far that a module keeps a whole number of screen pixels.
   const modulePx = props.drawing?.picture.module_px ?? 1
   return exact >= 1 ? Math.min(8, Math.floor(exact * modulePx) / modulePx) : exact
 })
 const shown = computed(() => Math.round(side.value * scale.value))
+const shownTall = computed(() => Math.round(tall.value * scale.value))
 const left = computed(() => Math.max(RULER + 16, Math.round(RULER + (width.value - RULER - shown.value) / 2)))
 const top = computed(() =>
-  Math.max(RULER + 44, Math.round(RULER + (height.value - RULER - shown.value - barsHeight.value) / 2 + 8)),
+  Math.max(RULER + 44, Math.round(RULER + (height.value - RULER - shownTall.value - barsHeight.value) / 2 + 8)),
 )
 const source = computed(() => (props.drawing?.picture.svg ? svgDataUri(props.drawing.picture.svg) : undefined))
 
-/** Ruler ticks in picture pixels: a label at every step, four short ticks between. */
+const isMm = computed(() => props.inMm || props.zoom === 'size')
+/** Ruler ticks in picture pixels or millimetres: a label at every step, four short ticks between. */
 const ticks = computed(() => {
-  const steps = [10, 20, 50, 100, 200, 500, 1000, 2000]
-  const step = steps.find((s) => s * scale.value >= 44) ?? 2000
+  const unit = isMm.value ? scale.value / dotMm.value : scale.value
+  const steps = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000]
+  const step = steps.find((s) => s * unit >= 44) ?? 5000
   const make = (origin: number, length: number) => {
     const found = []
     const small = step / 5
-    for (let i = Math.ceil((RULER - origin) / scale.value / small); origin + i * small * scale.value < length; i++) {
+    for (let i = Math.ceil((RULER - origin) / unit / small); origin + i * small * unit < length; i++) {
       found.push({
-        at: Math.round(origin + i * small * scale.value) + 0.5,
+        at: Math.round(origin + i * small * unit) + 0.5,
         label: i % 5 === 0 ? String(Math.round(i * small)) : null,
       })
     }
@@ -57,30 +72,31 @@ const ticks = computed(() => {
 const dimension = computed(() => {
   const d = props.drawing
   if (!d) return ''
+  if (isMm.value) return `${d.picture.side_mm.toFixed(2)} mm, ${d.picture.module_px} dots a module`
   const across = d.symbol.modules + 2 * d.picture.quiet
-  return Number.isInteger(across)
+  return Number.isInteger(across) && across * d.picture.module_px === side.value
     ? `${side.value} px = ${across} × ${d.picture.module_px}`
     : `${side.value} px, ${d.picture.module_px} px a module`
 })
-const inkBox = computed(() => {
+const symbolBox = computed(() => {
   const d = props.drawing
   if (!d) return null
   return {
-    at: left.value + d.picture.before_px * scale.value,
-    up: top.value + d.picture.before_px * scale.value,
+    left: left.value + d.picture.before_px * scale.value,
+    top: top.value + d.picture.above_px * scale.value,
     size: d.symbol.modules * d.picture.module_px * scale.value,
   }
 })
 </script>
 
 <template>
-  <div ref="stage" class="stage" :class="{ scroll: zoom === 'true' }">
+  <div ref="stage" class="stage" :class="{ scroll: zoom !== 'fit' }">
     <template v-if="drawing">
       <svg class="over" aria-hidden="true">
         <rect class="ruler" :width="width" :height="RULER" />
         <rect class="ruler" :width="RULER" :height="height" />
         <rect class="span" :x="left" y="0" :width="shown" :height="RULER" />
-        <rect class="span" x="0" :y="top" :width="RULER" :height="shown" />
+        <rect class="span" x="0" :y="top" :width="RULER" :height="shownTall" />
         <g v-for="t in ticks.across" :key="`x${t.at}`">
           <path class="tick" :d="`M${t.at} ${RULER}v${t.label === null ? -4 : -9}`" />
           <text v-if="t.label !== null && t.at > 26" class="tn" :x="t.at + 3" y="9">{{ t.label }}</text>
@@ -92,15 +108,19 @@ const inkBox = computed(() => {
           </text>
         </g>
         <rect class="ruler" :width="RULER" :height="RULER" />
-        <text class="tn" x="4" y="13">px</text>
+        <text class="tn" x="2" y="13">{{ isMm ? 'mm' : 'px' }}</text>
         <path class="edge" :d="`M0 ${RULER + 0.5}H${width}M${RULER + 0.5} 0V${height}`" />
+        <!-- The linear red channel is what comes back of light of 660 nm. -->
+        <filter id="kg-red" color-interpolation-filters="linearRGB">
+          <feColorMatrix values="1 0 0 0 0  .22 0 0 0 0  .22 0 0 0 0  0 0 0 1 0" />
+        </filter>
       </svg>
       <img
         class="picture"
-        :class="{ stale, smooth: scale * drawing.picture.module_px < 1.5 }"
+        :class="{ stale, smooth: scale * drawing.picture.module_px < 1.5, red: overlay === 'red' }"
         :src="source"
         :alt="drawing.picture.title"
-        :style="{ left: `${left}px`, top: `${top}px`, width: `${shown}px`, height: `${shown}px` }"
+        :style="{ left: `${left}px`, top: `${top}px`, width: `${shown}px`, height: `${shownTall}px` }"
       />
       <img
         v-if="bars"
@@ -109,15 +129,16 @@ const inkBox = computed(() => {
         :alt="bars.title"
         :style="{
           left: `${Math.round(left + shown / 2 - bars.width / 2)}px`,
-          top: `${top + shown + GAP}px`,
+          top: `${top + shownTall + GAP}px`,
           width: `${bars.width}px`,
           height: `${bars.height}px`,
         }"
       />
-      <svg v-if="inkBox" class="over" aria-hidden="true">
+      <KgOverlay v-if="symbolBox" :drawing="drawing" :kind="overlay" :box="symbolBox" />
+      <svg class="over" aria-hidden="true">
         <path
           class="crop"
-          :d="`M${left - 14} ${top + 0.5}h9M${left + 0.5} ${top - 14}v9M${left + shown + 5} ${top + 0.5}h9M${left + shown - 0.5} ${top - 14}v9M${left - 14} ${top + shown - 0.5}h9M${left + 0.5} ${top + shown + 5}v9M${left + shown + 5} ${top + shown - 0.5}h9M${left + shown - 0.5} ${top + shown + 5}v9`"
+          :d="`M${left - 14} ${top + 0.5}h9M${left + 0.5} ${top - 14}v9M${left + shown + 5} ${top + 0.5}h9M${left + shown - 0.5} ${top - 14}v9M${left - 14} ${top + shownTall - 0.5}h9M${left + 0.5} ${top + shownTall + 5}v9M${left + shown + 5} ${top + shownTall - 0.5}h9M${left + shown - 0.5} ${top + shownTall + 5}v9`"
         />
         <path
           class="dim"
@@ -132,6 +153,19 @@ const inkBox = computed(() => {
         />
         <text class="dimtext" :x="left + shown / 2" :y="top - 16" text-anchor="middle">{{ dimension }}</text>
       </svg>
+      <div v-if="zoom === 'size'" class="card">
+        <span class="line" :style="{ width: `${CARD_MM * pxPerMm}px` }"
+          ><span>a bank card held here is {{ CARD_MM }} mm wide</span></span
+        >
+        <input
+          v-model.number="pxPerMm"
+          type="range"
+          min="2"
+          max="12"
+          step="0.01"
+          aria-label="Make the line as wide as a bank card"
+        />
+      </div>
     </template>
     <div v-else class="empty"><slot name="empty" /></div>
   </div>
@@ -184,6 +218,37 @@ const inkBox = computed(() => {
 }
 .picture.smooth {
   image-rendering: auto;
+}
+.picture.red {
+  filter: url('#kg-red');
+}
+.card {
+  position: sticky;
+  left: 36px;
+  bottom: 12px;
+  top: calc(100% - 52px);
+  width: max-content;
+  max-width: calc(100% - 60px);
+  margin-left: 36px;
+  display: grid;
+  gap: 4px;
+}
+.card .line {
+  display: block;
+  border: solid var(--ink);
+  border-width: 0 1px;
+  text-align: center;
+  background: linear-gradient(var(--ink), var(--ink)) center / 100% 1px no-repeat;
+  font: 500 12px/18px var(--font-code);
+  white-space: nowrap;
+}
+.card .line span {
+  background: var(--bench);
+  padding: 0 6px;
+}
+.card input {
+  width: 240px;
+  accent-color: var(--accent);
 }
 .picture.stale {
   opacity: 0.92;

@@ -18,14 +18,14 @@ const SCALE = 2
 const SYMBOLOGY = { 8: 'ean8', 12: 'upca', 13: 'ean13', 14: 'itf14' } as const
 
 /** The linear symbol of a trade item number, for tills: a picture apart, drawn in the same inks. */
-export function useBars(gtin: () => string | null, inks: { dark: string; light: string }) {
+export function useBars(gtin: () => string | null, inks: () => { dark: string; light: string }) {
   const bars = ref<BarsPicture | null>(null)
   let latest = 0
 
   async function draw(digits: string): Promise<void> {
     const mine = ++latest
     const symbology = SYMBOLOGY[digits.length as 8]
-    const body = { symbology, text: digits, dark: inks.dark, light: inks.light }
+    const body = { symbology, text: digits, dark: inks().dark, light: inks().light }
     try {
       const made = await unwrap(api.POST('/api/v1/bars', { body: { ...body, module_px: SCALE } }))
       if (mine !== latest) return
@@ -59,7 +59,7 @@ export function useBars(gtin: () => string | null, inks: { dark: string; light: 
   }
 
   watch(
-    () => [gtin(), inks.dark, inks.light] as const,
+    () => [gtin(), inks().dark, inks().light] as const,
     ([digits]) => {
       if (digits === null) {
         latest++

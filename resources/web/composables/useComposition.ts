@@ -1,5 +1,6 @@
 import { computed, reactive, ref } from 'vue'
 import type { Compose, Glyph, Schemas } from '@/api/client'
+import { type FinishValues, finishOf, isFinishPath, PLAIN, withPath } from '@/lib/finish'
 import { isFilled, type Values } from '@/lib/kinds'
 
 export interface Composition {
@@ -13,15 +14,19 @@ export interface Composition {
   origin: 'text' | 'fields'
   level: Schemas['Level']
   lift: boolean
-  sizeMode: 'module' | 'side'
+  sizeMode: 'module' | 'side' | 'length'
   modulePx: number
   sizePx: number
-  quiet: number
-  dark: string
-  light: string
+  sizeMm: number
+  dpi: number
+  print: Schemas['Printing']
+  distanceMm: number
+  finish: FinishValues
+  /** The saved finish that it wears. */
+  finishId: string | null
 }
 
-export const fresh = (): Composition => ({
+export const fresh = (finish: FinishValues = PLAIN, finishId: string | null = null): Composition => ({
   name: '',
   kind: 'link',
   text: '',
@@ -32,24 +37,28 @@ export const fresh = (): Composition => ({
   sizeMode: 'module',
   modulePx: 8,
   sizePx: 300,
-  quiet: 4,
-  dark: '#14201C',
-  light: '#FFFFFF',
+  sizeMm: 25,
+  dpi: 96,
+  print: 'screen',
+  distanceMm: 250,
+  finish: finishOf(finish),
+  finishId,
 })
 
 const fromGlyph = (glyph: Glyph): Composition => ({
-  ...fresh(),
+  ...fresh(finishOf({ ...glyph.finish, dark: glyph.dark, light: glyph.light, quiet: glyph.quiet }), glyph.finish_id),
   name: glyph.name,
   kind: glyph.kind,
   text: glyph.text,
   origin: 'text',
   level: glyph.level,
-  sizeMode: glyph.size_px === null ? 'module' : 'side',
+  sizeMode: glyph.size_mm !== null ? 'length' : glyph.size_px === null ? 'module' : 'side',
   modulePx: glyph.module_px ?? 8,
   sizePx: glyph.size_px ?? 300,
-  quiet: glyph.quiet,
-  dark: glyph.dark,
-  light: glyph.light,
+  sizeMm: glyph.size_mm ?? 25,
+  dpi: glyph.dpi,
+  print: glyph.print,
+  distanceMm: glyph.distance_mm,
 })
 
 /** What a composition is compared by; fields are null while nobody knows them yet. */
@@ -78,10 +87,14 @@ export function useComposition() {
 
   /** The options as the API takes them. */
   function body(): Compose {
-    const size = fields.sizeMode === 'module' ? { module_px: fields.modulePx } : { size_px: fields.sizePx }
-    const { kind, text, values, origin, level, lift, quiet, dark, light } = fields
+    const { kind, text, values, origin, level, lift, finish, dpi, print } = fields
+    const size = {
+      module: { module_px: fields.modulePx },
+      side: { size_px: fields.sizePx },
+      length: { size_mm: fields.sizeMm },
+    }[fields.sizeMode]
     const says = origin === 'text' ? { text } : { fields: values }
-    return { kind, ...says, level, lift, quiet, dark, light, ...size }
+    return { kind, ...says, level, lift, finish, ...size, dpi, print, distance_mm: fields.distanceMm }
   }
 
   return {
@@ -108,7 +121,17 @@ export function useComposition() {
     },
     isEmpty: computed(() => (fields.origin === 'text' ? fields.text === '' : !isFilled(fields.values))),
     body,
-    start: () => load(fresh(), null),
+    /** Carries out a fix of the ledger. */
+    fix(set: Record<string, string | number>): void {
+      for (const [path, value] of Object.entries(set)) {
+        if (isFinishPath(path)) fields.finish = withPath(fields.finish, path, value)
+        else if (path === 'text') Object.assign(fields, { text: value, origin: 'text' })
+        else if (path === 'module_px') Object.assign(fields, { sizeMode: 'module', modulePx: value })
+        else if (path === 'distance_mm') fields.distanceMm = Number(value)
+        else Object.assign(fields, { [path]: value })
+      }
+    },
+    start: (finish?: FinishValues, finishId?: string) => load(fresh(finish, finishId ?? null), null),
     open: (from: Glyph) => load(fromGlyph(from), from),
     /** Keeps what was typed while the request was under way: only what was sent counts as saved. */
     settle(sent: string, from: Glyph): void {
@@ -116,5 +139,14 @@ export function useComposition() {
       glyph.value = from
     },
     snapshot: () => JSON.stringify(contentOf(fields)),
+    /** Everything that people decide, for history and drafts: of text and fields only the one that leads. */
+    decided(): string {
+      const { text, values, origin, ...options } = fields
+      return JSON.stringify(origin === 'text' ? { ...options, origin, text } : { ...options, origin, values })
+    },
+    /** Puts back what `decided` gave. */
+    recall(state: string): void {
+      Object.assign(fields, JSON.parse(state))
+    },
   }
 }

@@ -1,4 +1,4 @@
-import { api, ApiProblem, type Compose, type Drawing, unwrap } from '@/api/client'
+import { api, ApiProblem, type Compose, type Drawing, type Schemas, unwrap } from '@/api/client'
 import { bytesOf } from '@/lib/bytes'
 import { curlSnippet, imgSnippet } from '@/lib/snippets'
 import { useToast } from './useToast'
@@ -9,12 +9,12 @@ export type CopyKind = 'picture' | 'svg' | 'img' | 'curl'
 export function useHandOff(body: () => Compose & { name?: string }) {
   const { say } = useToast()
 
-  const make = (format: 'svg' | 'png') =>
-    unwrap(api.POST('/api/v1/symbols', { body: { ...body(), format } })) as Promise<Drawing>
+  const make = (format: Schemas['PictureFormat'], more: Partial<Compose> = {}) =>
+    unwrap(api.POST('/api/v1/symbols', { body: { ...body(), format, ...more } })) as Promise<Drawing>
 
   function blobOf(drawing: Drawing): Blob {
-    const { svg, data_uri, media_type } = drawing.picture
-    const bytes = svg ?? bytesOf(data_uri!.slice(data_uri!.indexOf(',') + 1))
+    const { svg, text, data_uri, media_type } = drawing.picture
+    const bytes = svg ?? text ?? bytesOf(data_uri!.slice(data_uri!.indexOf(',') + 1))
     return new Blob([bytes as BlobPart], { type: media_type })
   }
 
@@ -30,9 +30,9 @@ export function useHandOff(body: () => Compose & { name?: string }) {
     }
   }
 
-  const download = (format: 'svg' | 'png') =>
+  const download = (format: Schemas['PictureFormat'], cmyk = false) =>
     guard(async () => {
-      const drawing = await make(format)
+      const drawing = await make(format, cmyk ? { cmyk } : {})
       const link = document.createElement('a')
       link.href = URL.createObjectURL(blobOf(drawing))
       link.download = drawing.picture.file_name

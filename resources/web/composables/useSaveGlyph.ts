@@ -17,7 +17,8 @@ export function useSaveGlyph({ fields, glyph, body, settle, snapshot }: ReturnTy
   let attempt = { content: '', key: '' }
 
   function send(): Promise<Glyph> {
-    const input = { ...body(), name: fields.name.trim() }
+    const worn = fields.finishId === null ? {} : { finish_id: fields.finishId }
+    const input = { ...body(), ...worn, name: fields.name.trim() }
     const kept = glyph.value
     if (kept !== null) {
       const header = { 'If-Match': `"${kept.id}-${kept.revision}"` }

@@ -24,4 +24,5 @@ export function hexRows(bytes: Uint8Array): HexRow[] {
 export const grouped = (value: number): string => value.toString().replace(/\B(?=(\d{3})+$)/g, '\u202F')
 
 /** `1 byte`, `2 189 bytes`. */
-export const counted = (value: number, unit: string): string => `${grouped(value)} ${unit}${value === 1 ? '' : 's'}`
+export const counted = (value: number, unit: string, many = `${unit}s`): string =>
+  `${grouped(value)} ${value === 1 ? unit : many}`

@@ -1,25 +1,32 @@
 <script setup lang="ts">
-import { mdiChevronUp, mdiContentCopy, mdiDotsHorizontal, mdiTrayArrowDown } from '@mdi/js'
+import { mdiChevronUp, mdiContentCopy, mdiDotsHorizontal, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
 import ComposeFinish from '@/components/ComposeFinish.vue'
 import ComposeOutput from '@/components/ComposeOutput.vue'
 import ComposePayload from '@/components/ComposePayload.vue'
+import KgDamage from '@/components/KgDamage.vue'
 import KgLedger from '@/components/KgLedger.vue'
 import KgLevels from '@/components/KgLevels.vue'
+import type { OverlayKind } from '@/components/KgOverlay.vue'
+import KgReach from '@/components/KgReach.vue'
 import KgSheet from '@/components/KgSheet.vue'
 import KgSlide from '@/components/KgSlide.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type Composition, useComposition } from '@/composables/useComposition'
 import { useDrawing } from '@/composables/useDrawing'
+import { useFinishes } from '@/composables/useFinishes'
 import { type CopyKind, useHandOff } from '@/composables/useHandOff'
+import { useHistory } from '@/composables/useHistory'
 import { useLeaveGuard } from '@/composables/useLeaveGuard'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
+import { useToast } from '@/composables/useToast'
 import { useStorage } from '@vueuse/core'
 import { type BarsFile, useBars } from '@/composables/useBars'
 import { counted, grouped } from '@/lib/bytes'
+import { finishOf } from '@/lib/finish'
 import { tally } from '@/lib/verdicts'
 
 const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
@@ -37,14 +44,27 @@ const composition = useComposition()
 const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
 const { save: keep, isSaving, nameProblem } = useSaveGlyph(composition)
 const named = () => ({ ...body(), ...(fields.name.trim() === '' ? {} : { name: fields.name.trim() }) })
-const { drawing, problem, isStale, retry } = useDrawing(named, () => isEmpty.value)
-const { download, copy } = useHandOff(named)
+const overlay = ref<OverlayKind>('none')
+const { drawing, problem, isStale, retry } = useDrawing(
+  () => ({ ...named(), ...(overlay.value === 'anatomy' ? { anatomy: true } : {}) }),
+  () => isEmpty.value,
+)
+const handOff = useHandOff(named)
+const { say } = useToast()
+const { byDefault } = useFinishes()
+const history = useHistory(composition, {
+  key: () => glyph.value?.id ?? 'new',
+  isUnsaved: () => isDirty.value && !isEmpty.value,
+})
 const hasBars = ref(false)
-const bars = useBars(() => (hasBars.value ? (drawing.value?.payload.gs1?.gtin ?? null) : null), fields)
+const bars = useBars(
+  () => (hasBars.value ? (drawing.value?.payload.gs1?.gtin ?? null) : null),
+  () => fields.finish,
+)
 const printMm = useStorage('kg-print-mm', 25)
 
 const part = ref<'payload' | 'finish' | 'output'>('payload')
-const zoom = ref<'fit' | 'true'>('fit')
+const zoom = ref<'fit' | 'true' | 'size'>('fit')
 const isLedgerOpen = ref(false)
 const nameField = ref<HTMLInputElement>()
 const missing = ref('')
@@ -62,7 +82,11 @@ const parts = computed(() => [
   {
     id: 'output' as const,
     name: 'Output',
-    says: drawing.value ? `${grouped(drawing.value.picture.side_px)} px` : `${fields.modulePx} px`,
+    says: !drawing.value
+      ? 'not drawn'
+      : fields.sizeMode === 'length'
+        ? `${drawing.value.picture.side_mm.toFixed(1)} mm`
+        : `${grouped(drawing.value.picture.side_px)} px`,
   },
 ])
 const saveLabel = computed(() => {
@@ -103,14 +127,26 @@ async function load(): Promise<void> {
             : 'The glyph could not be loaded.'
     }
   } else {
-    start()
+    const preset = await byDefault()
+    start(preset && finishOf(preset.finish), preset?.id)
     const handed = window.history.state as { text?: unknown; kind?: unknown } | null
     if (typeof handed?.text === 'string') {
       Object.assign(fields, { kind: (handed.kind ?? 'link') as Composition['kind'], text: handed.text, origin: 'text' })
     }
   }
   part.value = 'payload'
+  // What another screen handed over is wanted now, whatever was left behind here.
+  if (isUnsaved.value) history.drop()
+  if (history.begin()) {
+    say('Your unsaved work is back', { label: 'Discard', run: discard })
+  }
 }
+function discard(): void {
+  history.drop()
+  if (glyph.value) open(glyph.value)
+  else start()
+}
+const isUnsaved = computed(() => isDirty.value && !isEmpty.value)
 watch(() => route.params.id, load, { immediate: true })
 
 async function save(): Promise<void> {
@@ -118,25 +154,38 @@ async function save(): Promise<void> {
   if (nameProblem.value !== '') nameField.value?.focus()
 }
 
-function fix(set: Record<string, string | number>): void {
-  const { module_px, text, ...rest } = set
-  if (typeof text === 'string') Object.assign(fields, { text, origin: 'text' })
-  if (typeof module_px === 'number') Object.assign(fields, { sizeMode: 'module', modulePx: module_px })
-  Object.assign(fields, rest as Partial<Composition>)
+// What the ledger stops leaves only after that was said.
+const stopped = computed(() => ledger.value.filter((entry) => entry.verdict === 'fails'))
+const pending = ref<(() => void) | null>(null)
+function afterWarning(act: () => void): void {
+  if (stopped.value.length > 0) pending.value = act
+  else act()
 }
+function allTheSame(): void {
+  pending.value?.()
+  pending.value = null
+}
+const download = (format: Schemas['PictureFormat'], cmyk = false): void =>
+  afterWarning(() => void handOff.download(format, cmyk))
+const copy = (what: CopyKind): void => afterWarning(() => void handOff.copy(what))
 
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
 
-const isUnsaved = computed(() => isDirty.value && !isEmpty.value)
 const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
   isUnsaved,
   (id) => id !== undefined && id === glyph.value?.id,
 )
 
+function leaveUnsaved(): void {
+  history.drop()
+  void leave()
+}
+
 const barFormats = computed<BarsFile[]>(() => (bars.value === null ? [] : ['svg', 'png']))
 const saveBars = (format: BarsFile): void => void bars.value?.save(format)
 
+const FILES: Schemas['PictureFormat'][] = ['svg', 'png', 'pdf', 'eps', 'webp', 'jpg']
 const COPIES: { what: CopyKind; title: string }[] = [
   { what: 'picture', title: 'Picture' },
   { what: 'img', title: 'HTML image' },
@@ -175,8 +224,9 @@ const COPIES: { what: CopyKind; title: string }[] = [
         <ComposeFinish
           v-else-if="part === 'finish'"
           v-model:fields="fields"
-          :contrast="line('contrast')"
+          :drawing="drawing"
           :quiet="line('quiet_zone')"
+          :problem="problem"
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
@@ -186,7 +236,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
             v-model:lift="fields.lift"
             class="by-hand"
             :rows="levels"
-            :quiet="fields.quiet"
+            :quiet="fields.finish.quiet"
             :lifted="drawing?.symbol.level ?? null"
           />
         </template>
@@ -216,17 +266,54 @@ const COPIES: { what: CopyKind; title: string }[] = [
           >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ isDirty ? ', unsaved' : '' }}</span
         >
         <span class="grow" />
+        <v-btn
+          class="bare icon step"
+          aria-label="Undo"
+          title="Undo (Ctrl Z)"
+          :disabled="!history.canUndo.value"
+          @click="history.undo"
+          ><v-icon :icon="mdiUndo"
+        /></v-btn>
+        <v-btn
+          class="bare icon step"
+          aria-label="Redo"
+          title="Redo (Ctrl Shift Z)"
+          :disabled="!history.canRedo.value"
+          @click="history.redo"
+          ><v-icon :icon="mdiRedo"
+        /></v-btn>
         <KgSlide
+          v-if="part === 'output'"
           v-model="zoom"
           class="zoom"
           label="Zoom"
           :options="[
             { value: 'fit', label: 'Fit' },
-            { value: 'true', label: 'True pixels' },
+            { value: 'true', label: 'Pixels' },
+            { value: 'size', label: 'True size' },
+          ]"
+        />
+        <KgSlide
+          v-else
+          v-model="overlay"
+          class="zoom"
+          label="Shown over the symbol"
+          :options="[
+            { value: 'none', label: 'Plain' },
+            { value: 'anatomy', label: 'Anatomy' },
+            { value: 'red', label: 'Red light' },
+            { value: 'damage', label: 'Damage' },
           ]"
         />
       </div>
-      <KgSheet :drawing="drawing" :zoom="zoom" :stale="isStale" :bars="bars">
+      <KgSheet
+        :drawing="drawing"
+        :zoom="part === 'output' ? zoom : 'fit'"
+        :stale="isStale"
+        :bars="bars"
+        :overlay="part === 'output' ? 'none' : overlay"
+        :in-mm="fields.sizeMode === 'length'"
+      >
         <template #empty>
           <div class="blank">
             <div class="box" aria-hidden="true" />
@@ -276,12 +363,24 @@ const COPIES: { what: CopyKind; title: string }[] = [
         </div>
       </aside>
       <div class="levels">
+        <KgReach
+          v-if="part === 'output' && drawing?.proof"
+          v-model="fields.distanceMm"
+          :reach="drawing.proof.reach"
+          :red-light="line('red_light')?.verdict === 'holds'"
+          :symbol-mm="drawing.picture.symbol_mm"
+        />
+        <KgDamage v-else-if="overlay === 'damage' && drawing?.proof?.damage" :damage="drawing.proof.damage" />
+        <p v-else-if="overlay === 'damage'" class="note undamaged">
+          There is no mark, so no codeword is covered. Choose one under Finish to see what it costs.
+        </p>
         <KgLevels
+          v-else
           v-model="fields.level"
           v-model:mm="printMm"
           v-model:lift="fields.lift"
           :rows="levels"
-          :quiet="fields.quiet"
+          :quiet="fields.finish.quiet"
           :lifted="drawing?.symbol.level ?? null"
         />
       </div>
@@ -311,7 +410,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           {{ problem ? 'Nothing is drawn, so nothing is checked.' : 'Checks begin with the first character.' }}
         </p>
       </div>
-      <div class="lines"><KgLedger :lines="ledger" @fix="fix" /></div>
+      <div class="lines"><KgLedger :lines="ledger" @fix="composition.fix" /></div>
       <div class="acts">
         <v-btn class="main save" :loading="isSaving" @click="save"
           ><span>{{ saveLabel }}</span
@@ -324,9 +423,11 @@ const COPIES: { what: CopyKind; title: string }[] = [
             ></template
           >
           <v-list
-            ><v-list-item title="SVG file" @click="download('svg')" /><v-list-item
-              title="PNG file"
-              @click="download('png')" /><v-list-item
+            ><v-list-item
+              v-for="format in FILES"
+              :key="format"
+              :title="`${format.toUpperCase()} file`"
+              @click="download(format)" /><v-list-item
               v-for="format in barFormats"
               :key="format"
               :title="`${bars?.title} as ${format.toUpperCase()}`"
@@ -347,9 +448,11 @@ const COPIES: { what: CopyKind; title: string }[] = [
               ><v-icon :icon="mdiDotsHorizontal" /></v-btn
           ></template>
           <v-list
-            ><v-list-item title="SVG file" @click="download('svg')" /><v-list-item
-              title="PNG file"
-              @click="download('png')" /><v-list-item
+            ><v-list-item
+              v-for="format in FILES"
+              :key="format"
+              :title="`${format.toUpperCase()} file`"
+              @click="download(format)" /><v-list-item
               v-for="c in COPIES"
               :key="c.what"
               :title="`Copy: ${c.title}`"
@@ -359,6 +462,22 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
     </section>
 
+    <v-dialog :model-value="pending !== null" @update:model-value="pending = null">
+      <div class="sheet-card" role="alertdialog" aria-labelledby="stop-h">
+        <h2 id="stop-h">The ledger stops this one</h2>
+        <ul class="stops">
+          <li v-for="entry in stopped" :key="entry.check" class="row">
+            <KgVerdict verdict="fails" /><b>{{ entry.title }}</b
+            ><span class="note">{{ entry.figure }}, {{ entry.note }}</span>
+          </li>
+        </ul>
+        <p class="note">What leaves like this is likely not to be read. The ledger offers what would mend it.</p>
+        <div class="acts">
+          <v-btn class="danger" @click="allTheSame">Take it all the same</v-btn
+          ><v-btn class="main" autofocus @click="pending = null">Back to the ledger</v-btn>
+        </div>
+      </div>
+    </v-dialog>
     <v-dialog :model-value="leavingTo !== null" @update:model-value="stay">
       <div class="sheet-card" role="alertdialog" aria-labelledby="leave-h">
         <h2 id="leave-h">Leave without saving?</h2>
@@ -371,7 +490,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           would be lost.
         </p>
         <div class="acts">
-          <v-btn class="danger" @click="leave">Leave</v-btn
+          <v-btn class="danger" @click="leaveUnsaved">Leave</v-btn
           ><v-btn v-if="fields.name.trim() !== ''" @click="leaveAfter(save)">Save and leave</v-btn
           ><v-btn class="main" autofocus @click="stay">Stay</v-btn>
         </div>

@@ -3,12 +3,14 @@ import { mdiArrowDown, mdiDeleteOutline, mdiMagnify, mdiPencilOutline, mdiPlus }
 import { refDebounced } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ApiProblem, type Glyph } from '@/api/client'
+import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
 import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
+import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
+import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
 
 const route = useRoute()
@@ -19,7 +21,40 @@ const sort = ref<GlyphSort>('-updated_at')
 const { glyphs, total, isPending, isError, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } =
   useGlyphList(asked, sort)
 const { remove, rename } = useGlyphChanges()
+const { say } = useToast()
 const { byName } = useKinds()
+
+// Chosen glyphs, for a finish that goes on all of them.
+const chosen = ref(new Set<string>())
+const { finishes } = useFinishes()
+const { apply } = useFinishChanges()
+function choose(glyph: Glyph, isChosen: boolean): void {
+  const next = new Set(chosen.value)
+  if (isChosen) next.add(glyph.id)
+  else next.delete(glyph.id)
+  chosen.value = next
+}
+const allChosen = computed({
+  get: () => glyphs.value.length > 0 && glyphs.value.every((glyph) => chosen.value.has(glyph.id)),
+  set: (all) => (chosen.value = new Set(all ? glyphs.value.map((glyph) => glyph.id) : [])),
+})
+const confirming = ref<SavedFinish | null>(null)
+async function wear(): Promise<void> {
+  if (confirming.value === null) return
+  await apply.mutateAsync({ finish: confirming.value, glyphs: [...chosen.value] }).catch(() => undefined)
+  confirming.value = null
+  chosen.value = new Set()
+}
+async function copyFinish(): Promise<void> {
+  const [id] = chosen.value
+  try {
+    const glyph = (await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id! } } }))) as Glyph
+    await navigator.clipboard.writeText(JSON.stringify(glyph.finish, null, 2))
+    say(`Finish of ${glyph.name} copied; paste it under Compose, Finish`)
+  } catch (e) {
+    say(e instanceof ApiProblem ? e.message : 'The browser did not allow it.')
+  }
+}
 
 const find = ref<{ focus: () => void }>()
 useShortcut('/', () => find.value?.focus())
@@ -67,7 +102,11 @@ const summary = computed(() =>
     : `${counted(total.value, 'glyph')} with “${asked.value.trim()}”`,
 )
 const size = (glyph: Glyph): string =>
-  glyph.module_px === null ? `${glyph.size_px} px` : `${(glyph.symbol.modules + 2 * glyph.quiet) * glyph.module_px} px`
+  glyph.size_mm !== null
+    ? `${glyph.size_mm} mm`
+    : glyph.module_px === null
+      ? `${glyph.size_px} px`
+      : `${glyph.module_px} px a module`
 </script>
 
 <template>
@@ -99,6 +138,7 @@ const size = (glyph: Glyph): string =>
       <table v-else-if="glyphs.length > 0" class="ruled">
         <thead>
           <tr>
+            <th class="tick"><v-checkbox v-model="allChosen" aria-label="Choose all that are shown" /></th>
             <th><span class="sr">Picture</span></th>
             <th :aria-sort="sort === 'name' ? 'ascending' : undefined">
               <button type="button" class="sort" @click="sort = 'name'">
@@ -118,7 +158,19 @@ const size = (glyph: Glyph): string =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="glyph in glyphs" :key="glyph.id" @dblclick="router.push(`/compose/${glyph.id}`)">
+          <tr
+            v-for="glyph in glyphs"
+            :key="glyph.id"
+            :class="{ chosen: chosen.has(glyph.id) }"
+            @dblclick="router.push(`/compose/${glyph.id}`)"
+          >
+            <td class="tick">
+              <v-checkbox
+                :model-value="chosen.has(glyph.id)"
+                :aria-label="`Choose ${glyph.name}`"
+                @update:model-value="choose(glyph, $event ?? false)"
+              />
+            </td>
             <td class="pic">
               <router-link :to="`/compose/${glyph.id}`" tabindex="-1" aria-hidden="true"
                 ><KgThumb :glyph="glyph" :size="40"
@@ -186,6 +238,36 @@ const size = (glyph: Glyph): string =>
           <v-btn to="/compose">Compose the first</v-btn>
         </div>
       </div>
+      <div v-if="chosen.size > 0" class="bulk" role="region" aria-label="Chosen glyphs">
+        <b class="grow">{{ counted(chosen.size, 'glyph') }} chosen</b>
+        <v-btn v-if="chosen.size === 1" @click="copyFinish">Copy finish</v-btn>
+        <v-menu>
+          <template #activator="{ props: menu }"
+            ><v-btn v-bind="menu" :loading="apply.isPending.value">Put a finish on</v-btn></template
+          >
+          <v-list>
+            <v-list-item
+              v-for="finish in finishes"
+              :key="finish.id"
+              :title="finish.name"
+              @click="confirming = finish"
+            />
+          </v-list>
+        </v-menu>
+        <v-btn @click="chosen = new Set()">Clear</v-btn>
+      </div>
+      <v-dialog :model-value="confirming !== null" @update:model-value="confirming = null">
+        <div class="sheet-card" role="alertdialog" aria-labelledby="wear-h">
+          <h2 id="wear-h">Put {{ confirming?.name }} on {{ counted(chosen.size, 'glyph') }}?</h2>
+          <p class="note">
+            Each becomes a new revision, drawn and checked anew. Files that were taken before stay as they are.
+          </p>
+          <div class="acts">
+            <v-btn @click="confirming = null">Leave them</v-btn
+            ><v-btn class="main" autofocus :loading="apply.isPending.value" @click="wear">Put it on</v-btn>
+          </div>
+        </div>
+      </v-dialog>
       <p v-if="hasNextPage" class="more">
         <v-btn :loading="isFetchingNextPage" @click="fetchNextPage()"
           >Show more, {{ glyphs.length }} of {{ total }}</v-btn

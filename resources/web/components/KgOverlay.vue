@@ -1,0 +1,117 @@
+<script lang="ts">
+/** What is drawn over the symbol: nothing, what its modules are for, the codewords under the mark, or the view in red light. */
+export type OverlayKind = 'none' | 'anatomy' | 'damage' | 'red'
+</script>
+
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Drawing } from '@/api/client'
+
+/** Drawn on stock, so in the inks of the light theme whatever the theme. */
+const props = defineProps<{
+  drawing: Drawing
+  kind: OverlayKind
+  /** Where the symbol lies on the stage, in screen pixels. */
+  box: { left: number; top: number; size: number }
+}>()
+
+const PARTS: Record<string, { name: string; ink: string }> = {
+  f: { name: 'finder', ink: '#A90D5A' },
+  s: { name: 'separator', ink: '#E8A9C8' },
+  t: { name: 'timing', ink: '#005F80' },
+  a: { name: 'alignment', ink: '#7B3FA0' },
+  i: { name: 'format', ink: '#C06A00' },
+  v: { name: 'version', ink: '#8A7A00' },
+  d: { name: 'data', ink: '#0F6240' },
+  c: { name: 'correction', ink: '#3F6FB0' },
+  r: { name: 'remainder', ink: '#57635E' },
+}
+const modules = computed(() => props.drawing.symbol.modules)
+/** For each part one path of all its modules, runs in a row as one box. */
+const anatomy = computed(() => {
+  const paths: Record<string, string> = {}
+  props.drawing.anatomy?.forEach((row, y) => {
+    for (const run of row.matchAll(/(.)\1*/g)) {
+      paths[run[1]!] = `${paths[run[1]!] ?? ''}M${run.index} ${y}h${run[0].length}v1h-${run[0].length}z`
+    }
+  })
+  return Object.entries(paths).map(([part, path]) => ({ part, path, ...PARTS[part]! }))
+})
+const damage = computed(() =>
+  (props.drawing.proof?.damage?.modules ?? []).map((codeword) => ({
+    ...codeword,
+    path: codeword.at.map(([x, y]) => `M${x} ${y}h1v1h-1z`).join(''),
+    x: codeword.at.reduce((sum, at) => sum + at[0]!, 0) / codeword.at.length + 0.5,
+    y: codeword.at.reduce((sum, at) => sum + at[1]!, 0) / codeword.at.length + 0.5,
+  })),
+)
+const place = computed(() => ({
+  left: `${props.box.left}px`,
+  top: `${props.box.top}px`,
+  width: `${props.box.size}px`,
+  height: `${props.box.size}px`,
+}))
+</script>
+
+<template>
+  <template v-if="kind === 'anatomy'">
+    <svg
+      class="overlay"
+      :style="place"
+      :viewBox="`0 0 ${modules} ${modules}`"
+      role="img"
+      aria-label="What each module is for"
+    >
+      <path v-for="part in anatomy" :key="part.part" :d="part.path" :fill="part.ink" fill-opacity=".5" />
+    </svg>
+    <ul class="legend">
+      <li v-for="part in anatomy" :key="part.part"><i :style="{ background: part.ink }" />{{ part.name }}</li>
+    </ul>
+  </template>
+  <svg
+    v-else-if="kind === 'damage' && damage.length"
+    class="overlay"
+    :style="place"
+    :viewBox="`0 0 ${modules} ${modules}`"
+    role="img"
+    :aria-label="`${damage.length} codewords under the mark`"
+  >
+    <g v-for="codeword in damage" :key="codeword.codeword">
+      <path :d="codeword.path" fill="#F7E4EE" fill-opacity=".72" stroke="#A90D5A" stroke-width=".08" />
+      <text :x="codeword.x" :y="codeword.y + 0.38" text-anchor="middle">{{ codeword.block + 1 }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.overlay {
+  position: absolute;
+  pointer-events: none;
+}
+.overlay text {
+  font: 600 1.1px var(--font-code);
+  fill: #a90d5a;
+}
+.legend {
+  position: absolute;
+  right: 12px;
+  bottom: 10px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  padding: 5px 9px;
+  background: var(--paper);
+  border: 1px solid var(--rule);
+  font: var(--t-note);
+  max-width: calc(100% - 50px);
+}
+.legend li {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.legend i {
+  width: 10px;
+  height: 10px;
+}
+</style>
