@@ -78,7 +78,8 @@ final readonly class Layout
         $band = $finish->caption === null ? 0 : 2 * $gap + (int) ceil($finish->caption->height() * $modulePx);
         $isAbove = $finish->caption?->layout === CaptionLayout::Above;
         $above = $edgePx + ($isAbove ? $band : 0) + $quietPx;
-        $foot = $above + $modules * $modulePx + $quietPx;
+        // An odd pixel left over goes beneath, as it does to the right.
+        $foot = $above + $modules * $modulePx + $side - $before - $modules * $modulePx - $edgePx;
         $bars = null;
         $captionTop = match (true) {
             $finish->caption === null => null,

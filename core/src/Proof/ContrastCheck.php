@@ -27,7 +27,7 @@ final class ContrastCheck
         $ratio = $worst->ratioTo($finish->light);
         $figure = sprintf('%.1f : 1', $ratio);
         $where = self::name($option);
-        $note = sprintf('%s, symbol contrast %d %%', $where, (int) round(100 * $contrast));
+        $note = sprintf('%s, %d %% of white', $where, (int) round(100 * $contrast));
         if (self::isSplit($finish)) {
             return new LedgerLine(
                 'contrast', 'Contrast', Verdict::Fails, $figure, 'inks on both sides of the ground',

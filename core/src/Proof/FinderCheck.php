@@ -25,13 +25,13 @@ final class FinderCheck
         $stray = self::stray($subject);
         $ringPrice = $subject->finish->ring->price();
         $price = $ringPrice ?? $subject->finish->centre->price();
-        $figure = $stray === null ? 'no rhythm' : sprintf('off by %.2f modules', $stray);
+        $figure = $stray === null ? 'no rhythm' : sprintf('off by %.2f', $stray);
         $verdict = match (true) {
             $stray === null || $stray > self::FAILS => Verdict::Fails,
             $stray > self::HOLDS || $price !== null => Verdict::Marginal,
             default => Verdict::Holds,
         };
-        $note = "{$subject->finish->ring->value} ring, {$subject->finish->centre->value} centre";
+        $note = "modules, {$subject->finish->ring->value}, {$subject->finish->centre->value}";
         if ($verdict === Verdict::Holds) {
             return new LedgerLine('finders', 'Finder rhythm', $verdict, $figure, $note, 'Lines through the finder patterns cross dark and light as 1 : 1 : 3 : 1 : 1, and their rings are square enough for readers that follow outlines.');
         }
@@ -68,17 +68,12 @@ final class FinderCheck
                     [$x, $y] = $across ? [$column * $px + $i, $row * $px + intdiv(7 * $px, 2)] : [$column * $px + intdiv(7 * $px, 2), $row * $px + $i];
                     $tones .= $subject->plane?->pixels[($layout->above + $y) * $subject->plane->width + $layout->before + $x] ?? '';
                 }
-                $middle = Tones::middle($tones);
-                $line = '';
-                for ($i = 0, $count = strlen($tones); $i < $count; $i++) {
-                    $line .= (ord($tones[$i]) < $middle) !== $subject->finish->isReversed() ? '1' : '0';
-                }
-                preg_match_all('/1+|0+/', trim($line, '0'), $runs);
-                if (count($runs[0]) !== count(self::RHYTHM)) {
+                $edges = Tones::edges($tones, $subject->finish->isReversed());
+                if (count($edges) !== count(self::RHYTHM) + 1) {
                     return null;
                 }
-                foreach ($runs[0] as $i => $run) {
-                    $worst = max($worst, abs(strlen($run) / $px - self::RHYTHM[$i]));
+                foreach (self::RHYTHM as $i => $modules) {
+                    $worst = max($worst, abs(($edges[$i + 1] - $edges[$i]) / $px - $modules));
                 }
             }
         }

@@ -36,10 +36,10 @@ final class MarkCheck
             $touched <= $can || $wrong <= $can => Verdict::Marginal,
             default => Verdict::Fails,
         };
-        $note = sprintf('block %d of %d is worst, safe to %d', $block + 1, count($damage->touched), $safe);
-        $figure = "$touched of $can codewords";
+        $note = sprintf('codewords, safe to %d', $safe);
+        $figure = "$touched of $can";
         if ($verdict === Verdict::Holds) {
-            return new LedgerLine('mark', 'Mark and correction', $verdict, $figure, $note, sprintf('The mark lies on %d codewords of the worst block, which repairs %d. At least half of every block’s correction stays free for dirt and wear.', $touched, $can));
+            return new LedgerLine('mark', 'Mark, correction', $verdict, $figure, $note, sprintf('The mark lies on %d codewords of the worst block, which repairs %d. At least half of every block’s correction stays free for dirt and wear.', $touched, $can));
         }
         $size = self::largest($mark, $version, $subject->symbol->level);
         $level = self::sufficient($subject, $mark);
@@ -48,7 +48,7 @@ final class MarkCheck
         [$first, $second] = [$higher ?? $smaller, $higher === null ? null : $smaller];
 
         return new LedgerLine(
-            'mark', 'Mark and correction', $verdict, $figure, $note,
+            'mark', 'Mark, correction', $verdict, $figure, $note,
             $verdict === Verdict::Fails
                 ? sprintf('The mark lies on %d codewords of block %d, and %d of a block read wrong; it repairs %d. One block over its limit loses the whole symbol.', $touched, $block + 1, $wrong, $can)
                 : sprintf('The mark lies on %d codewords of block %d, which repairs %d. Little is left for dirt and wear: half should stay free.', $touched, $block + 1, $can),

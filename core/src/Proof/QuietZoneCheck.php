@@ -20,12 +20,12 @@ final class QuietZoneCheck
             $quiet >= self::FAILS => Verdict::Marginal,
             default => Verdict::Fails,
         };
-        $figure = sprintf('%g of %d modules', round($quiet, 1), $asked);
+        $figure = sprintf('%g of %d', round($quiet, 1), $asked);
         $beside = match (true) {
-            $subject->finish->border > 0 => 'to the border',
-            $subject->finish->caption !== null => 'to the caption or the edge',
-            $subject->finish->transparent => 'to the edge; the page comes next',
-            default => 'blank on every side',
+            $subject->finish->border > 0 => 'modules, to the border',
+            $subject->finish->caption !== null => 'modules, to caption or edge',
+            $subject->finish->transparent => 'modules, then the page',
+            default => 'modules blank around',
         };
         if ($verdict === Verdict::Holds) {
             return new LedgerLine('quiet_zone', 'Quiet zone', $verdict, $figure, $beside, $asked === 2 ? 'Two blank modules on every side are what the standard asks of Micro QR Code.' : 'Four blank modules on every side are what the standard asks for.');

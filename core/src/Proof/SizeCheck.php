@@ -22,7 +22,7 @@ final class SizeCheck
             default => Verdict::Fails,
         };
         $figure = sprintf('%d px, %.2f mm', $layout->modulePx, $mm);
-        $note = sprintf('a module at %g px/in, asked %g mm away', round($layout->dpi, 1), round($asked));
+        $note = sprintf('asked %g mm away', round($asked));
         $says = sprintf('At this size a recent phone resolves modules to %d mm, an entry phone to %d mm.', (int) floor($reach), (int) floor($entry));
         if ($verdict === Verdict::Holds) {
             return new LedgerLine('size', 'Module and distance', $verdict, $figure, $note, $says);

@@ -17,7 +17,7 @@ final class WholeDotsCheck
         $true = $layout->sideMm();
         $away = abs($true - $layout->askedMm);
         $figure = sprintf('%.2f mm', $true);
-        $note = sprintf('asked %.2f, %d dots a module', $layout->askedMm, $layout->modulePx);
+        $note = sprintf('asked %.2f mm', $layout->askedMm);
         if ($layout->modulePx >= 2) {
             return new LedgerLine('dots', 'Whole dots', Verdict::Holds, $figure, $note, sprintf('Every module is %d dots wide at %g dpi; the file is %.2f mm from what was asked. Place it at 100 %%.', $layout->modulePx, $layout->dpi, $away));
         }

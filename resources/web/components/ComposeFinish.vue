@@ -6,6 +6,7 @@ import type { Composition } from '@/composables/useComposition'
 import { type SavedFinish, useFinishChanges, useFinishes, useFinishOptions } from '@/composables/useFinishes'
 import { useToast } from '@/composables/useToast'
 import { type Caption, type FinishValues, finishOf, PLAIN, sameFinish, without } from '@/lib/finish'
+import KgCheck from './KgCheck.vue'
 import KgColour from './KgColour.vue'
 import KgGradient from './KgGradient.vue'
 import KgInk from './KgInk.vue'
@@ -183,7 +184,7 @@ async function paste(): Promise<void> {
     </section>
 
     <section v-if="options" class="block">
-      <KgTiles v-model="shape" label="Modules’ shape" :options="options.shapes" />
+      <KgTiles v-model="shape" label="Shape" :options="options.shapes" />
       <KgTiles v-model="ring" label="Finder ring" :options="options.rings" />
       <KgTiles v-model="centre" label="Its centre" :options="options.centres" />
     </section>
@@ -216,7 +217,7 @@ async function paste(): Promise<void> {
         :red="inkWorth('centre_ink')?.red"
       />
       <KgInk v-model="light" :label="transparent ? 'Paper' : 'Ground'" />
-      <v-checkbox v-model="transparent" label="Transparent ground, on this paper" />
+      <KgCheck v-model="transparent" label="Transparent ground, on this paper" />
       <KgGradient v-model="finish" />
     </section>
 
@@ -241,11 +242,11 @@ async function paste(): Promise<void> {
         :error-messages="problem?.field('caption.text')"
         @update:model-value="setCaption({ text: $event })"
       />
-      <v-checkbox
+      <KgCheck
         v-if="isGs1"
         :model-value="caption?.hri ?? false"
         label="With the GS1 elements, readable"
-        @update:model-value="setCaption({ hri: $event ?? false })"
+        @update:model-value="setCaption({ hri: $event })"
       />
       <template v-if="caption">
         <KgSlide
@@ -308,9 +309,9 @@ async function paste(): Promise<void> {
 }
 .strip {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(54px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(50px, 1fr));
   gap: 6px 8px;
-  max-height: 158px;
+  max-height: 196px;
   overflow: auto;
 }
 .strip button {
@@ -347,10 +348,13 @@ async function paste(): Promise<void> {
 }
 .heads {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 40px 46px 20px;
+  grid-template-columns: minmax(0, 1fr) 36px 42px 24px;
   gap: 4px;
   text-align: right;
   margin-bottom: -6px;
+}
+.heads span {
+  white-space: nowrap;
 }
 .heads span:first-child {
   grid-column: 2;

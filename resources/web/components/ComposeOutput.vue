@@ -6,6 +6,7 @@ import type { Drawing, Schemas } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { useFinishOptions } from '@/composables/useFinishes'
 import { grouped } from '@/lib/bytes'
+import KgCheck from './KgCheck.vue'
 import KgNumber from './KgNumber.vue'
 import KgSlide from './KgSlide.vue'
 import KgVerdict from './KgVerdict.vue'
@@ -191,7 +192,7 @@ const COPIES = [
           </tr>
         </tbody>
       </table>
-      <v-checkbox v-model="isCmyk" label="PDF and EPS in process inks (CMYK), black as black alone" />
+      <KgCheck v-model="isCmyk" label="PDF and EPS in process inks (CMYK), black as black alone" />
       <p v-if="drawing" class="file code">{{ stem }}</p>
     </section>
     <section class="block">

@@ -39,7 +39,7 @@ const worth = (value: number): string => (value >= 3 ? 'holds' : value >= 1.5 ? 
         :aria-label="`${label}: own ink`"
         @click="colour = props.follows ?? '#000000'"
       >
-        <i :style="{ background: follows }" />as the modules
+        <i :style="{ background: follows }" />as modules
       </button>
     </div>
     <span class="ratio fig" :class="white === undefined ? '' : worth(white)" title="Contrast in white light">{{
@@ -70,17 +70,17 @@ const worth = (value: number): string => (value >= 3 ? 'holds' : value >= 1.5 ? 
 <style scoped>
 .ink {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 40px 40px 26px;
+  grid-template-columns: minmax(0, 1fr) 34px 34px 26px;
   gap: 4px;
   align-items: start;
 }
 .pick {
-  grid-template-columns: 64px minmax(0, 1fr) !important;
+  grid-template-columns: 54px minmax(0, 1fr) !important;
   gap: 4px !important;
 }
 .as {
   display: grid;
-  grid-template-columns: 64px minmax(0, 1fr);
+  grid-template-columns: 54px minmax(0, 1fr);
   gap: 4px;
   align-items: center;
 }
@@ -97,6 +97,13 @@ const worth = (value: number): string => (value >= 3 ? 'holds' : value >= 1.5 ? 
   color: var(--ink-2);
   white-space: nowrap;
   overflow: hidden;
+}
+.pick :deep(.v-field) {
+  --v-field-padding-start: 6px;
+  --v-field-padding-end: 4px;
+}
+.pick :deep(.v-field__prepend-inner) {
+  padding-inline-end: 0;
 }
 .follow i {
   width: 18px;

@@ -37,10 +37,25 @@ const anatomy = computed(() => {
   })
   return Object.entries(paths).map(([part, path]) => ({ part, path, ...PARTS[part]! }))
 })
+/** Sides of modules that border on none of the same codeword. */
+function outline(at: number[][]): string {
+  const has = new Set(at.map(([x, y]) => `${x},${y}`))
+  return at
+    .map(([x, y]) =>
+      [
+        has.has(`${x},${y! - 1}`) ? '' : `M${x} ${y}h1`,
+        has.has(`${x! + 1},${y}`) ? '' : `M${x! + 1} ${y}v1`,
+        has.has(`${x},${y! + 1}`) ? '' : `M${x} ${y! + 1}h1`,
+        has.has(`${x! - 1},${y}`) ? '' : `M${x} ${y}v1`,
+      ].join(''),
+    )
+    .join('')
+}
 const damage = computed(() =>
   (props.drawing.proof?.damage?.modules ?? []).map((codeword) => ({
     ...codeword,
-    path: codeword.at.map(([x, y]) => `M${x} ${y}h1v1h-1z`).join(''),
+    fill: codeword.at.map(([x, y]) => `M${x} ${y}h1v1h-1z`).join(''),
+    edge: outline(codeword.at),
     x: codeword.at.reduce((sum, at) => sum + at[0]!, 0) / codeword.at.length + 0.5,
     y: codeword.at.reduce((sum, at) => sum + at[1]!, 0) / codeword.at.length + 0.5,
   })),
@@ -77,7 +92,8 @@ const place = computed(() => ({
     :aria-label="`${damage.length} codewords under the mark`"
   >
     <g v-for="codeword in damage" :key="codeword.codeword">
-      <path :d="codeword.path" fill="#F7E4EE" fill-opacity=".72" stroke="#A90D5A" stroke-width=".08" />
+      <path :d="codeword.fill" fill="#F7E4EE" fill-opacity=".75" />
+      <path :d="codeword.edge" fill="none" stroke="#A90D5A" stroke-width=".12" stroke-linecap="square" />
       <text :x="codeword.x" :y="codeword.y + 0.38" text-anchor="middle">{{ codeword.block + 1 }}</text>
     </g>
   </svg>

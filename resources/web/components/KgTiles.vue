@@ -53,7 +53,7 @@ function move(event: KeyboardEvent, step: number): void {
 <style scoped>
 .tiles {
   display: grid;
-  grid-template-columns: 76px minmax(0, 1fr);
+  grid-template-columns: 72px minmax(0, 1fr);
   gap: 2px 8px;
   align-items: start;
 }
@@ -67,13 +67,13 @@ function move(event: KeyboardEvent, step: number): void {
 .set {
   display: flex;
   flex-wrap: wrap;
-  gap: 5px;
+  gap: 4px;
 }
 button {
   position: relative;
-  width: 34px;
-  height: 34px;
-  padding: 5px;
+  width: 31px;
+  height: 31px;
+  padding: 4px;
   border: 1px solid var(--rule);
   border-radius: var(--r);
   background: var(--sheet);

@@ -301,7 +301,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           :options="[
             { value: 'none', label: 'Plain' },
             { value: 'anatomy', label: 'Anatomy' },
-            { value: 'red', label: 'Red light' },
+            { value: 'red', label: 'Red' },
             { value: 'damage', label: 'Damage' },
           ]"
         />

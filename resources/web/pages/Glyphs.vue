@@ -4,6 +4,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import KgCheck from '@/components/KgCheck.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
@@ -138,7 +139,7 @@ const size = (glyph: Glyph): string =>
       <table v-else-if="glyphs.length > 0" class="ruled">
         <thead>
           <tr>
-            <th class="tick"><v-checkbox v-model="allChosen" aria-label="Choose all that are shown" /></th>
+            <th class="tick"><KgCheck v-model="allChosen" aria-label="Choose all that are shown" /></th>
             <th><span class="sr">Picture</span></th>
             <th :aria-sort="sort === 'name' ? 'ascending' : undefined">
               <button type="button" class="sort" @click="sort = 'name'">
@@ -165,10 +166,10 @@ const size = (glyph: Glyph): string =>
             @dblclick="router.push(`/compose/${glyph.id}`)"
           >
             <td class="tick">
-              <v-checkbox
+              <KgCheck
                 :model-value="chosen.has(glyph.id)"
                 :aria-label="`Choose ${glyph.name}`"
-                @update:model-value="choose(glyph, $event ?? false)"
+                @update:model-value="choose(glyph, $event)"
               />
             </td>
             <td class="pic">
