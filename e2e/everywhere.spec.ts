@@ -55,7 +55,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`has no accessibility faults that a machine can find, ${scheme}`, async ({ page }, info) => {
-    test.setTimeout(150_000)
+    test.setTimeout(240_000)
     await page.emulateMedia({ colorScheme: scheme })
     const faults = async () =>
       (await new AxeBuilder({ page }).analyze()).violations.map(
@@ -72,6 +72,17 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.getByRole('tab', { name: part }).click()
       expect(await faults()).toEqual([])
     }
+    await page.getByRole('tab', { name: /Finish/ }).click()
+    await page.getByRole('radiogroup', { name: 'Mark' }).getByRole('radio', { name: 'Icon' }).click()
+    await page.getByRole('radiogroup', { name: 'Gradient' }).getByRole('radio', { name: 'Along' }).click()
+    await page.getByLabel('Caption', { exact: true }).fill('Heather honey')
+    for (const over of ['Anatomy', 'Damage']) {
+      await page.getByRole('radio', { name: over, exact: true }).click()
+      await expect(ledger(page, 'round_trip')).toHaveAttribute('data-verdict', 'holds')
+      expect(await faults()).toEqual([])
+    }
+    await page.getByRole('radio', { name: 'Plain', exact: true }).click()
+    await page.getByRole('tab', { name: /Payload/ }).click()
     await page
       .locator('#field-url, #field-text')
       .or(page.getByRole('tab', { name: /Payload/ }))
@@ -94,6 +105,9 @@ for (const scheme of ['light', 'dark'] as const) {
     expect(await faults()).toEqual([])
     await page.goto('/workspace')
     await expect(page.getByLabel('Chat link')).toBeVisible()
+    expect(await faults()).toEqual([])
+    await page.goto('/finishes')
+    await expect(page.getByText('Market plate')).toBeVisible()
     expect(await faults()).toEqual([])
     await page.goto('/glyphs')
     await expect(page.getByRole('link', { name: 'Jar returns' })).toBeVisible()

@@ -36,9 +36,9 @@ test('shapes, mark and caption are drawn, priced and undone', async ({ page }) =
   await expect(page.getByRole('img', { name: 'What each module is for' })).toBeVisible()
 
   await page.getByLabel('Caption', { exact: true }).fill('蜂')
-  await expect(page.getByText('The shipped face has no “蜂”')).toBeVisible()
+  await expect(page.getByText('The shipped face has no “蜂”').first()).toBeVisible()
   await page.getByLabel('Caption', { exact: true }).fill('Heather honey')
-  await expect(page.getByText('The shipped face has no')).toBeHidden()
+  await expect(page.getByText('The shipped face has no')).toHaveCount(0)
   await expect(ledger(page, 'round_trip')).toHaveAttribute('data-verdict', 'holds')
 
   // Everything goes back step by step, and forward again.
@@ -146,8 +146,8 @@ test('a length is snapped to dots, every file leaves, and a stop is said before 
   await page.getByRole('button', { name: /^Jar label/ }).click()
   await expect(ledger(page, 'dots')).toContainText('mm')
   await expect(ledger(page, 'print')).toHaveAttribute('data-verdict', 'holds')
-  await page.getByRole('button', { name: /^3 dots/ }).click()
-  await expect(ledger(page, 'print')).toContainText('3.00 dots')
+  await page.getByRole('button', { name: /^4 dots/ }).click()
+  await expect(ledger(page, 'print')).toContainText('4.00 dots')
   await page.getByRole('radio', { name: 'True size' }).click()
   await expect(page.getByLabel('Make the line as wide as a bank card')).toBeVisible()
   await expect(page.getByText('Recent phone')).toBeVisible()

@@ -37,6 +37,7 @@ final readonly class Composition
         public Printing $printing,
         public float $distanceMm,
         public PrintInk $inks,
+        public float $reserve,
     ) {
     }
 
@@ -71,6 +72,7 @@ final readonly class Composition
             Printing::from($string('print', Printing::Screen->value)),
             is_numeric($given['distance_mm'] ?? null) ? (float) $given['distance_mm'] : Subject::DISTANCE,
             ($given['cmyk'] ?? false) === true ? PrintInk::Cmyk : PrintInk::Rgb,
+            is_numeric($given['reserve'] ?? null) ? (float) $given['reserve'] : Subject::RESERVE,
         );
     }
 

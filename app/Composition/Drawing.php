@@ -67,7 +67,7 @@ final class Drawing
     {
         return $this->subject ??= new Subject(
             $this->payload, $this->symbol, $this->composition->encoding, $this->composition->finish, $this->layout, $this->png(),
-            $this->composition->printing, $this->composition->distanceMm,
+            $this->composition->printing, $this->composition->distanceMm, $this->composition->reserve,
         );
     }
 

@@ -19,7 +19,7 @@ final class Application
                        [--centre square|soft|disc|hexagon|octagon|lozenge|modules] [--centre-ink #hex]
                        [--mark icon:NAME|text:XY|FILE] [--mark-size 7] [--caption TEXT] [--ean DIGITS]
                        --out FILE.(svg|png|webp|jpg|pdf|eps|txt|json) [--cmyk] [--title T] [--json] [--matrix]
-                       [--ledger [--print screen|laser|offset|thermal_203|thermal_300|flexo|screen_print] [--distance-mm 250]]
+                       [--ledger [--print screen|laser|offset|thermal_203|thermal_300|flexo|screen_print] [--distance-mm 250] [--reserve 0.5]]
         bin/glyph read FILE… [--json] [--join] [--symbology qr,microqr,ean13,ean8,upca,upce,itf14,code128,code39]
         bin/glyph payload KIND --field name=value … [--merge name=value …] [--json]
         bin/glyph parse TEXT | --bytes-file F [--kind K] [--json]

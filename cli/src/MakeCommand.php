@@ -30,7 +30,7 @@ use KeenGlyph\Core\Symbol\StructuredAppend;
 /** `bin/glyph make`: text or fields to pictures and their facts. */
 final class MakeCommand implements Command
 {
-    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'merge', 'level', 'version', 'mask', 'charset', 'fnc1', 'append', 'module-px', 'size-px', 'size-mm', 'size-in', 'dpi', 'out', 'title', 'symbology', 'print', 'distance-mm', ...FinishOptions::VALUED];
+    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'merge', 'level', 'version', 'mask', 'charset', 'fnc1', 'append', 'module-px', 'size-px', 'size-mm', 'size-in', 'dpi', 'out', 'title', 'symbology', 'print', 'distance-mm', 'reserve', ...FinishOptions::VALUED];
 
     private const FLAGS = ['json', 'matrix', 'lift', 'check', 'bare', 'cmyk', 'ledger', ...FinishOptions::FLAGS];
 
@@ -85,7 +85,7 @@ final class MakeCommand implements Command
         $file?->write($scene, $symbol->matrix, $finish, SymbolOptions::inks($arguments), $layout->askedMm !== null);
         $facts = SymbolFacts::of($symbol) + self::measures($layout, $file) + ['quiet' => round($layout->quiet(), 3)];
         if ($arguments->has('ledger')) {
-            $subject = new Subject($payload, $symbol, $options, $finish, $layout, PngRenderer::render($scene), SymbolOptions::printing($arguments), $arguments->decimal('distance-mm') ?? Subject::DISTANCE);
+            $subject = new Subject($payload, $symbol, $options, $finish, $layout, PngRenderer::render($scene), SymbolOptions::printing($arguments), $arguments->decimal('distance-mm') ?? Subject::DISTANCE, SymbolOptions::reserve($arguments));
             $facts['ledger'] = array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($subject));
         }
 

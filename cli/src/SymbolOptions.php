@@ -6,6 +6,7 @@ namespace KeenGlyph\Cli;
 
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Proof\Printing;
+use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Render\PrintInk;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
@@ -54,6 +55,13 @@ final class SymbolOptions
     public static function inks(Arguments $arguments): PrintInk
     {
         return $arguments->has('cmyk') ? PrintInk::Cmyk : PrintInk::Rgb;
+    }
+
+    public static function reserve(Arguments $arguments): float
+    {
+        $reserve = $arguments->decimal('reserve') ?? Subject::RESERVE;
+
+        return $reserve >= 0.0 && $reserve <= 0.9 ? $reserve : throw new UsageError('--reserve is 0 to 0.9 of the correction.');
     }
 
     public static function printing(Arguments $arguments): Printing

@@ -17,7 +17,7 @@ enum CentreShape: string
 
     public function label(): string
     {
-        return ucfirst($this->value);
+        return $this === self::Modules ? 'As modules' : ucfirst($this->value);
     }
 
     public function note(): string

@@ -18,7 +18,7 @@ enum RingShape: string
 
     public function label(): string
     {
-        return ucfirst($this->value);
+        return $this === self::Modules ? 'As modules' : ucfirst($this->value);
     }
 
     public function note(): string

@@ -15,9 +15,6 @@ use KeenGlyph\Core\Symbol\Version;
 /** The mark against the correction: every codeword it touches must be repaired, and each block repairs its own. */
 final class MarkCheck
 {
-    /** Share of each block's correction that stays free for dirt, glare and wear. */
-    private const RESERVE = 0.5;
-
     public static function line(Subject $subject): ?LedgerLine
     {
         $damage = Damage::of($subject);
@@ -30,7 +27,7 @@ final class MarkCheck
         $touched = count($damage->touched[$block]);
         $wrong = max([0, ...array_map(count(...), $damage->wrong)]);
         $can = $damage->map->repairable;
-        $safe = self::safe($can);
+        $safe = self::safe($can, $subject->reserve);
         $verdict = match (true) {
             $touched <= $safe => Verdict::Holds,
             $touched <= $can || $wrong <= $can => Verdict::Marginal,
@@ -39,9 +36,9 @@ final class MarkCheck
         $note = sprintf('codewords, safe to %d', $safe);
         $figure = "$touched of $can";
         if ($verdict === Verdict::Holds) {
-            return new LedgerLine('mark', 'Mark, correction', $verdict, $figure, $note, sprintf('The mark lies on %d codewords of the worst block, which repairs %d. At least half of every block’s correction stays free for dirt and wear.', $touched, $can));
+            return new LedgerLine('mark', 'Mark, correction', $verdict, $figure, $note, sprintf('The mark lies on %d codewords of the worst block, which repairs %d. At least %d %% of every block’s correction stays free for dirt and wear.', $touched, $can, (int) round(100 * $subject->reserve)));
         }
-        $size = self::largest($mark, $version, $subject->symbol->level);
+        $size = self::largest($mark, $version, $subject->symbol->level, $subject->reserve);
         $level = self::sufficient($subject, $mark);
         $smaller = $size === null ? null : [sprintf('Mark to %g modules', $size), ['mark.size' => $size]];
         $higher = $level === null ? null : ["Level {$level->value}", ['level' => $level->value]];
@@ -51,25 +48,25 @@ final class MarkCheck
             'mark', 'Mark, correction', $verdict, $figure, $note,
             $verdict === Verdict::Fails
                 ? sprintf('The mark lies on %d codewords of block %d, and %d of a block read wrong; it repairs %d. One block over its limit loses the whole symbol.', $touched, $block + 1, $wrong, $can)
-                : sprintf('The mark lies on %d codewords of block %d, which repairs %d. Little is left for dirt and wear: half should stay free.', $touched, $block + 1, $can),
+                : sprintf('The mark lies on %d codewords of block %d, which repairs %d. Little is left for dirt and wear: %d %% should stay free.', $touched, $block + 1, $can, (int) round(100 * $subject->reserve)),
             $first[0] ?? null, $first[1] ?? [], $second,
         );
     }
 
     /** Codewords of a block that a mark may take. */
-    public static function safe(int $repairable): int
+    public static function safe(int $repairable, float $reserve): int
     {
-        return (int) floor($repairable * (1 - self::RESERVE));
+        return (int) floor($repairable * (1 - $reserve) + 1e-9);
     }
 
     /** The largest mark of this kind that leaves the reserve, in modules; null when none does. */
-    public static function largest(Mark $mark, Version $version, Level $level): ?float
+    public static function largest(Mark $mark, Version $version, Level $level, float $reserve): ?float
     {
         // Sizes of whole modules around the middle one: between them nothing changes.
         for ($size = (float) min(Mark::MAX_SIZE - 1, $version->modules() - 16); $size >= 1.0; $size -= 2.0) {
             $padding = min($mark->padding, max(0.0, ($size - 0.6) / 2));
             $smaller = new Mark($mark->art, $size, $padding, $mark->plate, $mark->clears, $mark->ink);
-            if (Damage::worstOf($smaller, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable)) {
+            if (Damage::worstOf($smaller, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable, $reserve)) {
                 return $size;
             }
         }
@@ -89,7 +86,7 @@ final class MarkCheck
                 // Higher levels hold less still.
                 return null;
             }
-            if ($version instanceof Version && Damage::worstOf($mark, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable)) {
+            if ($version instanceof Version && Damage::worstOf($mark, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable, $subject->reserve)) {
                 return $level;
             }
         }

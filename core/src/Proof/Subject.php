@@ -19,6 +19,9 @@ final readonly class Subject
     /** Arm's length of somebody who holds a phone to a label, in millimetres. */
     public const DISTANCE = 250.0;
 
+    /** Share of each block's correction that a mark leaves free for dirt, glare and wear. */
+    public const RESERVE = 0.5;
+
     public ?LuminancePlane $plane;
 
     /** Why there is no plane. */
@@ -27,6 +30,7 @@ final readonly class Subject
     /**
      * @param  string  $picture  the finished picture as PNG
      * @param  float  $distanceMm  from which it shall be read
+     * @param  float  $reserve  share of each block's correction that a mark must leave free, 0 to 0.9
      */
     public function __construct(
         public Payload $payload,
@@ -37,6 +41,7 @@ final readonly class Subject
         string $picture,
         public Printing $printing = Printing::Screen,
         public float $distanceMm = self::DISTANCE,
+        public float $reserve = self::RESERVE,
     ) {
         try {
             // Transparent pictures are seen on the paper they are meant for.

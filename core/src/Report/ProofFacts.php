@@ -64,9 +64,9 @@ final class ProofFacts
 
         return [
             'repairable' => $damage->map->repairable,
-            'safe' => MarkCheck::safe($damage->map->repairable),
+            'safe' => MarkCheck::safe($damage->map->repairable, $subject->reserve),
             'correction' => $damage->map->correction,
-            'largest_mark' => MarkCheck::largest($mark, $version, $subject->symbol->level),
+            'largest_mark' => MarkCheck::largest($mark, $version, $subject->symbol->level, $subject->reserve),
             'blocks' => $blocks,
             'modules' => $modules,
         ];

@@ -5,7 +5,9 @@ declare(strict_types=1);
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\FinishFile;
+use KeenGlyph\Core\Finish\IconArt;
 use KeenGlyph\Core\Finish\Layout;
+use KeenGlyph\Core\Finish\Mark;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\MarkPictures;
 use KeenGlyph\Core\Payload\Kind;
@@ -15,15 +17,18 @@ use KeenGlyph\Core\Proof\ContrastCheck;
 use KeenGlyph\Core\Proof\Damage;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Proof\MarkCheck;
 use KeenGlyph\Core\Proof\Printing;
 use KeenGlyph\Core\Proof\RoundTripCheck;
 use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Proof\Verdict;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
+use KeenGlyph\Core\Symbol\CodewordMap;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\Version;
 
 /** @return array<string, LedgerLine> */
 function ledgerOf(string $text, Finish $finish, Size $size): array
@@ -116,6 +121,17 @@ it('weighs the mark against each block, and offers a level or a size that then h
     expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size]], Level::M)['mark']->verdict)->toBe(Verdict::Holds)
         ->and(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size + 2]], Level::M)['mark']->verdict)->not->toBe(Verdict::Holds);
 });
+
+it('leaves the reserve that is asked for', function (float $reserve) {
+    $mark = new Mark(new IconArt('comb'), 5);
+    $version = Version::of(6);
+    $size = MarkCheck::largest($mark, $version, Level::Q, $reserve);
+    $can = CodewordMap::of($version, Level::Q)->repairable;
+    $of = static fn (float $side): int => Damage::worstOf(new Mark(new IconArt('comb'), $side), $version, Level::Q);
+    expect($size)->not->toBeNull()
+        ->and($of((float) $size))->toBeLessThanOrEqual($can * (1 - $reserve))
+        ->and($of($size + 2))->toBeGreaterThan($can * (1 - $reserve));
+})->with([0.0, 0.3, 0.5, 0.75]);
 
 it('counts the codewords a mark spoils as the reader has to repair them', function () {
     $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07';

@@ -646,6 +646,11 @@ export interface components {
             /** @description The whole width in inches at `dpi` */
             size_in?: number;
             /**
+             * @description Share of each block’s correction that a mark must leave free
+             * @default 0.5
+             */
+            reserve?: number;
+            /**
              * @description Process inks in PDF and EPS
              * @default false
              */

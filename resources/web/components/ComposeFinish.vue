@@ -24,6 +24,7 @@ const props = defineProps<{
   problem: ApiProblem | null
 }>()
 const fields = defineModel<Composition>('fields', { required: true })
+const reserve = defineModel<number>('reserve', { required: true })
 const { finishes, isError, refetch } = useFinishes()
 const { options } = useFinishOptions()
 const { create, change } = useFinishChanges()
@@ -224,6 +225,7 @@ async function paste(): Promise<void> {
     <KgMark
       v-if="options"
       v-model="finish"
+      v-model:reserve="reserve"
       :icons="options.icons"
       :drawing="drawing"
       :problem="problem?.field('mark.text') ?? problem?.field('mark.padding') ?? problem?.field('mark.size')"

@@ -36,7 +36,7 @@ const worth = (value: number): string => (value >= 3 ? 'holds' : value >= 1.5 ? 
       <button
         type="button"
         class="follow"
-        :aria-label="`${label}: own ink`"
+        :aria-label="`${label}, as modules: give them an ink of their own`"
         @click="colour = props.follows ?? '#000000'"
       >
         <i :style="{ background: follows }" />as modules

@@ -11,6 +11,8 @@ import KgTiles from './KgTiles.vue'
 /** What stands in the middle: an icon, letters or a picture, with how large it may be beside its size. */
 const props = defineProps<{ icons: ShapeOption[]; drawing: Drawing | null; problem: string | undefined }>()
 const finish = defineModel<FinishValues>({ required: true })
+/** Per cent of each block's correction that the mark must leave free. */
+const reserve = defineModel<number>('reserve', { required: true })
 const mark = computed(() => finish.value.mark)
 const pictureProblem = ref('')
 const fileName = ref('')
@@ -127,6 +129,7 @@ async function take(list: FileList | null): Promise<void> {
       <p v-if="damage" class="note under">
         {{ safe === null ? 'no size is safe at this level' : `safe to ${safe} modules at this level` }}
       </p>
+      <KgNumber v-model="reserve" label="Leaves free" unit="% of repair" :min="0" :max="90" :step="5" />
       <KgNumber v-model="padding" label="Its margin" unit="modules" :min="0" :max="20" :step="0.25" decimals />
       <p v-if="problem && kind !== 'text'" class="say fails" role="alert">{{ problem }}</p>
       <div class="field">

@@ -45,8 +45,13 @@ const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
 const { save: keep, isSaving, nameProblem } = useSaveGlyph(composition)
 const named = () => ({ ...body(), ...(fields.name.trim() === '' ? {} : { name: fields.name.trim() }) })
 const overlay = ref<OverlayKind>('none')
+const reserve = useStorage('kg-reserve', 50)
 const { drawing, problem, isStale, retry } = useDrawing(
-  () => ({ ...named(), ...(overlay.value === 'anatomy' ? { anatomy: true } : {}) }),
+  () => ({
+    ...named(),
+    ...(fields.finish.mark ? { reserve: reserve.value / 100 } : {}),
+    ...(overlay.value === 'anatomy' ? { anatomy: true } : {}),
+  }),
   () => isEmpty.value,
 )
 const handOff = useHandOff(named)
@@ -224,6 +229,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         <ComposeFinish
           v-else-if="part === 'finish'"
           v-model:fields="fields"
+          v-model:reserve="reserve"
           :drawing="drawing"
           :quiet="line('quiet_zone')"
           :problem="problem"
