@@ -102,8 +102,10 @@ test('a finish is saved, worn by glyphs, revised and put on others', async ({ pa
 
   await page.getByLabel('Modules', { exact: true }).fill('#5A1030')
   await page.getByRole('button', { name: 'Revise' }).click()
-  await page.getByText('Revise, also on 1 glyphs').click()
+  await page.getByText('Revise, also on 1 glyph').click()
   await expect(page.getByText('Poured stock, revision 2, also on 1 glyph')).toBeVisible()
+  // The open glyph is the one that wears it: it follows, and nothing is left to save.
+  await expect(page.getByRole('button', { name: /Revision 2 is saved/ })).toBeVisible()
 
   await page.goto('/finishes')
   const row = page.getByRole('row').filter({ hasText: 'Poured stock' })

@@ -48,10 +48,11 @@ final readonly class Mark
      */
     public function touches(int $column, int $row, int $modules): bool
     {
+        // From the middle to the nearest edge of the module, across and down.
         $middle = $modules / 2;
-        // From the middle to the nearest edge of the module.
-        $gap = static fn (int $place): float => $place + 0.5 < $middle ? max(0.0, $middle - $place - 1) : max(0.0, $place - $middle);
+        $dx = max(0.0, abs($column + 0.5 - $middle) - 0.5);
+        $dy = max(0.0, abs($row + 0.5 - $middle) - 0.5);
 
-        return $this->covers($gap($column) + 1e-6, $gap($row) + 1e-6);
+        return $this->covers($dx + 1e-6, $dy + 1e-6);
     }
 }

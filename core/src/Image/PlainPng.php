@@ -90,13 +90,16 @@ final class PlainPng
     private static function plane(string $data, int $width, int $height, int $lineBytes, array $pixelsOfByte): ?LuminancePlane
     {
         $same = "\2".str_repeat("\0", $lineBytes);
+        $whole = $lineBytes === $width ? implode('', $pixelsOfByte) : null;
+        $bytes = implode('', array_map('chr', range(0, 255)));
         $pixels = '';
         $line = null;
         for ($y = 0; $y < $height; $y++) {
             $filtered = substr($data, $y * ($lineBytes + 1), $lineBytes + 1);
             if ($filtered[0] === "\0") {
-                $line = '';
-                foreach (str_split(substr($filtered, 1)) as $byte) {
+                // A byte a pixel is exchanged in one go.
+                $line = $whole !== null ? strtr(substr($filtered, 1), $bytes, $whole) : '';
+                foreach ($whole === null ? str_split(substr($filtered, 1)) : [] as $byte) {
                     $line .= $pixelsOfByte[$byte];
                 }
                 $line = substr($line, 0, $width);

@@ -61,8 +61,10 @@ final readonly class Damage
     public static function under(Mark $mark, int $side): array
     {
         $modules = [];
-        for ($y = 0; $y < $side; $y++) {
-            for ($x = 0; $x < $side; $x++) {
+        $from = max(0, (int) floor(($side - $mark->size) / 2));
+        $to = min($side - 1, $side - 1 - $from);
+        for ($y = $from; $y <= $to; $y++) {
+            for ($x = $from; $x <= $to; $x++) {
                 if ($mark->touches($x, $y, $side)) {
                     $modules[] = [$x, $y];
                 }

@@ -62,16 +62,18 @@ final class MarkCheck
     /** The largest mark of this kind that leaves the reserve, in modules; null when none does. */
     public static function largest(Mark $mark, Version $version, Level $level, float $reserve): ?float
     {
-        // Sizes of whole modules around the middle one: between them nothing changes.
-        for ($size = (float) min(Mark::MAX_SIZE - 1, $version->modules() - 16); $size >= 1.0; $size -= 2.0) {
-            $padding = min($mark->padding, max(0.0, ($size - 0.6) / 2));
-            $smaller = new Mark($mark->art, $size, $padding, $mark->plate, $mark->clears, $mark->ink);
-            if (Damage::worstOf($smaller, $version, $level) <= self::safe(CodewordMap::of($version, $level)->repairable, $reserve)) {
-                return $size;
+        $safe = self::safe(CodewordMap::of($version, $level)->repairable, $reserve);
+        $largest = null;
+        // Sizes of whole modules around the middle one: between them nothing changes, and a larger one never takes less.
+        for ($size = 1.0; $size <= min(Mark::MAX_SIZE, $version->modules() - 16); $size += 2.0) {
+            $tried = new Mark($mark->art, $size, min($mark->padding, max(0.0, ($size - 0.6) / 2)), $mark->plate, $mark->clears, $mark->ink);
+            if (Damage::worstOf($tried, $version, $level) > $safe) {
+                break;
             }
+            $largest = $size;
         }
 
-        return null;
+        return $largest;
     }
 
     /** The first level above the symbol's own at which the mark leaves the reserve. */

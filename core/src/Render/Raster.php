@@ -33,6 +33,9 @@ final class Raster
     /** @var array<int, string> blended places by share, for each source over each place beneath */
     private array $blends = [];
 
+    /** @var array<string, array<int, array{int, int, int}>> */
+    private array $grounds = [];
+
     /** Bytes a pixel: 1 place, 3 colours, 4 with alpha. */
     private readonly int $depth;
 
@@ -161,9 +164,20 @@ final class Raster
         $under = substr($line, $depth * $left, $depth * $count);
         $mask = strtr($row, $this->wide);
         $over = ($under & ~$mask) | ($mask & $colours);
+        $pixel = substr($under, 0, $depth);
+        $even = ($depth === 3 || $pixel[3] === "\xFF") && $under === str_repeat($pixel, $count) ? $this->ground($pixel) : null;
         for ($i = strspn($row, "\0\xFF"); $i < $count; $i += 1 + strspn($row, "\0\xFF", $i + 1)) {
             $at = $depth * $i;
             $share = ord($row[$i]);
+            if ($even !== null) {
+                // Rounded as the places of a palette are; the part of the ground is known for each share.
+                [$r, $g, $b] = $even[$share];
+                $over[$at] = chr(intdiv(ord($colours[$at]) * $share + $r, 255));
+                $over[$at + 1] = chr(intdiv(ord($colours[$at + 1]) * $share + $g, 255));
+                $over[$at + 2] = chr(intdiv(ord($colours[$at + 2]) * $share + $b, 255));
+
+                continue;
+            }
             if ($depth === 3 || $under[$at + 3] === "\xFF") {
                 $rest = 255 - $share;
                 $over[$at] = chr(intdiv(ord($colours[$at]) * $share + ord($under[$at]) * $rest + 127, 255));
@@ -177,6 +191,23 @@ final class Raster
         }
 
         return substr_replace($line, $over, $depth * $left, $depth * $count);
+    }
+
+    /**
+     * What an even ground adds to each blend, by share.
+     *
+     * @return array<int, array{int, int, int}>
+     */
+    private function ground(string $pixel): array
+    {
+        if (! isset($this->grounds[$pixel])) {
+            for ($share = 0; $share <= 255; $share += Coverage::STEP) {
+                $rest = 255 - $share;
+                $this->grounds[$pixel][$share] = [ord($pixel[0]) * $rest + 127, ord($pixel[1]) * $rest + 127, ord($pixel[2]) * $rest + 127];
+            }
+        }
+
+        return $this->grounds[$pixel];
     }
 
     /** Places of one ink over another by share, from none to whole. */

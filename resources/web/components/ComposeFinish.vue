@@ -5,6 +5,7 @@ import { ApiProblem, type Drawing, type LedgerLine } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { type SavedFinish, useFinishChanges, useFinishes, useFinishOptions } from '@/composables/useFinishes'
 import { useToast } from '@/composables/useToast'
+import { counted } from '@/lib/bytes'
 import { type Caption, type FinishValues, finishOf, PLAIN, sameFinish, without } from '@/lib/finish'
 import KgCheck from './KgCheck.vue'
 import KgColour from './KgColour.vue'
@@ -25,6 +26,7 @@ const props = defineProps<{
 }>()
 const fields = defineModel<Composition>('fields', { required: true })
 const reserve = defineModel<number>('reserve', { required: true })
+const emit = defineEmits<{ revised: [] }>()
 const { finishes, isError, refetch } = useFinishes()
 const { options } = useFinishOptions()
 const { create, change } = useFinishChanges()
@@ -98,9 +100,10 @@ async function revise(everywhere: boolean): Promise<void> {
   const glyphs = worn.value.glyphs
   try {
     const now = await change.mutateAsync({ finish: worn.value, set: { finish: finish.value, apply: everywhere } })
+    if (everywhere) emit('revised')
     say(
       everywhere
-        ? `${now.name}, revision ${now.revision}, also on ${glyphs === 1 ? '1 glyph' : `${glyphs} glyphs`}`
+        ? `${now.name}, revision ${now.revision}, also on ${counted(glyphs, 'glyph')}`
         : `${now.name}, revision ${now.revision}; glyphs that wear it stay as they are`,
     )
   } catch (e) {
@@ -174,7 +177,7 @@ async function paste(): Promise<void> {
             />
             <v-list-item
               v-if="worn.glyphs > 0"
-              :title="`Revise, also on ${worn.glyphs} glyphs`"
+              :title="`Revise, also on ${counted(worn.glyphs, 'glyph')}`"
               subtitle="each is drawn and checked anew"
               @click="revise(true)"
             />

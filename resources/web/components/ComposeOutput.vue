@@ -171,15 +171,13 @@ const COPIES = [
           <tr>
             <th>Format</th>
             <th>Good for</th>
-            <th>Size</th>
             <th><span class="sr">Take it</span></th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="format in formats" :key="format.value">
+          <tr v-for="format in formats" :key="format.value" :title="`Size kept: ${format.size_kept}`">
             <td class="fig">{{ format.label }}</td>
             <td class="note">{{ format.note }}</td>
-            <td class="note nowrap">{{ format.size_kept }}</td>
             <td class="num">
               <v-btn
                 class="small"
@@ -264,9 +262,6 @@ const COPIES = [
 .stops [aria-pressed='true'] {
   border-top-color: var(--accent);
   color: var(--accent);
-}
-.nowrap {
-  white-space: nowrap;
 }
 .small {
   height: 26px !important;

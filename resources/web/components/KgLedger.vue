@@ -49,7 +49,7 @@ function toggle(check: string): void {
         <v-btn v-if="line.fix" class="fix" @click="emit('fix', line.fix.set)"
           ><span class="clip">{{ line.fix.label }}</span></v-btn
         >
-        <v-btn v-if="line.alternative" class="fix bare" @click="emit('fix', line.alternative.set)"
+        <v-btn v-if="line.alternative" class="bare other" @click="emit('fix', line.alternative.set)"
           ><span class="clip">{{ line.alternative.label }}</span></v-btn
         >
       </div>
@@ -106,6 +106,11 @@ li.open {
   margin-top: 9px;
   max-width: 100%;
 }
+.why .other {
+  margin: 9px 0 0 4px;
+  max-width: 100%;
+}
+.why .other :deep(.v-btn__content),
 .why .fix :deep(.v-btn__content) {
   min-width: 0;
   overflow: hidden;

@@ -1,6 +1,6 @@
 import { computed, reactive, ref } from 'vue'
 import type { Compose, Glyph, Schemas } from '@/api/client'
-import { type FinishValues, finishOf, isFinishPath, PLAIN, withPath } from '@/lib/finish'
+import { canonical, type FinishValues, finishOf, isFinishPath, PLAIN, withPath } from '@/lib/finish'
 import { isFilled, type Values } from '@/lib/kinds'
 
 export interface Composition {
@@ -68,7 +68,7 @@ interface Content {
   values: string | null
 }
 const contentOf = ({ text, values, origin, ...options }: Composition): Content => ({
-  options: JSON.stringify(options),
+  options: JSON.stringify(canonical(options)),
   text,
   values: origin === 'text' && !isFilled(values) ? null : JSON.stringify(values),
 })
@@ -136,6 +136,11 @@ export function useComposition() {
     /** Keeps what was typed while the request was under way: only what was sent counts as saved. */
     settle(sent: string, from: Glyph): void {
       saved.value = JSON.parse(sent) as Content
+      glyph.value = from
+    },
+    /** The glyph was changed on the server, as when a finish was revised on all that wear it: what is on the table stays. */
+    rebase(from: Glyph): void {
+      saved.value = { ...saved.value, options: contentOf(fromGlyph(from)).options }
       glyph.value = from
     },
     snapshot: () => JSON.stringify(contentOf(fields)),

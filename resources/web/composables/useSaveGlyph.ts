@@ -46,6 +46,8 @@ export function useSaveGlyph({ fields, glyph, body, settle, snapshot }: ReturnTy
       attempt = { content: '', key: '' }
       settle(sent, saved)
       await client.invalidateQueries({ queryKey: ['glyphs'] })
+      // How many glyphs wear a finish may have changed.
+      void client.invalidateQueries({ queryKey: ['finishes'] })
       say(`${saved.name} saved, revision ${saved.revision}`)
       if (route.params.id !== saved.id) await router.replace(`/compose/${saved.id}`)
     } catch (e) {

@@ -42,18 +42,18 @@ export function withPath(finish: FinishValues, path: string, value: string | num
   return put(finish, path.split('.')) as FinishValues
 }
 
-/** What differs, whatever order the keys came in. */
-export function sameFinish(a: FinishValues, b: FinishValues): boolean {
-  const sorted = (value: unknown): unknown =>
-    Array.isArray(value)
-      ? value.map(sorted)
-      : typeof value === 'object' && value !== null
-        ? Object.fromEntries(
-            Object.entries(value)
-              .filter(([, v]) => v !== undefined)
-              .sort(([x], [y]) => x.localeCompare(y))
-              .map(([k, v]) => [k, sorted(v)]),
-          )
-        : value
-  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b))
+/** The same value with keys in order and nothing undefined, so that equal things are written alike. */
+export function canonical(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(canonical)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, v]) => v !== undefined)
+      .sort(([x], [y]) => (x < y ? -1 : 1))
+      .map(([k, v]) => [k, canonical(v)]),
+  )
 }
+
+/** Whether two finishes are the same, whatever order their keys came in. */
+export const sameFinish = (a: FinishValues, b: FinishValues): boolean =>
+  JSON.stringify(canonical(a)) === JSON.stringify(canonical(b))

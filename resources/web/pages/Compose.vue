@@ -146,6 +146,16 @@ async function load(): Promise<void> {
     say('Your unsaved work is back', { label: 'Discard', run: discard })
   }
 }
+/** Takes over the revision that a change from elsewhere made. */
+async function refresh(): Promise<void> {
+  if (glyph.value === null) return
+  const path = { glyph: glyph.value.id }
+  try {
+    composition.rebase((await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path } }))) as Glyph)
+  } catch (e) {
+    say(e instanceof Error ? e.message : 'The glyph could not be loaded.')
+  }
+}
 function discard(): void {
   history.drop()
   if (glyph.value) open(glyph.value)
@@ -233,6 +243,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           :drawing="drawing"
           :quiet="line('quiet_zone')"
           :problem="problem"
+          @revised="refresh"
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
