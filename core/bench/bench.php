@@ -8,8 +8,10 @@ declare(strict_types=1);
  */
 
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Image\MarkPictures;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Render\PngRenderer;
@@ -103,6 +105,13 @@ row('PNG, 600 px', ...timed(fn () => PngRenderer::render(SceneBuilder::ofGrid($m
 row('SVG, 600 px', ...timed(fn () => SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'bench'))));
 $large = Encoder::encode(str_repeat('a', 2953), new EncodeOptions(Level::L))->matrix;
 $largeLayout = Layout::of($large->size(), $finish, Size::ofSide(600));
+$styled = FinishFile::read(['shape' => 'disc', 'ring' => 'soft', 'centre_ink' => '#6E2A08', 'mark' => ['icon' => 'comb', 'size' => 9]], new MarkPictures);
+$shaded = FinishFile::read(['shape' => 'poured', 'gradient' => ['angle' => 30, 'stops' => [['ink' => '#401020'], ['ink' => '#102040']]], 'mark' => ['icon' => 'comb', 'size' => 9]], new MarkPictures);
+$ten = Encoder::encode(str_repeat('https://fennmoor.example/', 5), new EncodeOptions(Level::Q, Version::of(10)));
+foreach (['discs and a mark' => $styled, 'gradient and a mark' => $shaded] as $name => $look) {
+    $scene = SceneBuilder::of($ten, $look, Layout::of(57, $look, Size::ofModule(8)), 'bench');
+    row("PNG, version 10, $name", ...timed(fn () => PngRenderer::render($scene)));
+}
 row('PNG, 600 px, version 40', ...timed(fn () => PngRenderer::render(SceneBuilder::ofGrid($large, $finish, $largeLayout))));
 row('SVG, 600 px, version 40', ...timed(fn () => SvgRenderer::render(SceneBuilder::ofGrid($large, $finish, $largeLayout, 'bench'))));
 $plane = (new PictureDecoder)->decode($png);
