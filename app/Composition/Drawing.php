@@ -65,8 +65,10 @@ final class Drawing
     /** What the checks look at. */
     public function subject(): Subject
     {
+        $isReadBack = $this->layout->sidePx * $this->layout->heightPx <= Subject::MAX_PIXELS;
+
         return $this->subject ??= new Subject(
-            $this->payload, $this->symbol, $this->composition->encoding, $this->composition->finish, $this->layout, $this->png(),
+            $this->payload, $this->symbol, $this->composition->encoding, $this->composition->finish, $this->layout, $isReadBack ? $this->png() : null,
             $this->composition->printing, $this->composition->distanceMm, $this->composition->reserve,
         );
     }

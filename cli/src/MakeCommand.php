@@ -85,7 +85,7 @@ final class MakeCommand implements Command
         $file?->write($scene, $symbol->matrix, $finish, SymbolOptions::inks($arguments), $layout->askedMm !== null);
         $facts = SymbolFacts::of($symbol) + self::measures($layout, $file) + ['quiet' => round($layout->quiet(), 3)];
         if ($arguments->has('ledger')) {
-            $subject = new Subject($payload, $symbol, $options, $finish, $layout, PngRenderer::render($scene), SymbolOptions::printing($arguments), $arguments->decimal('distance-mm') ?? Subject::DISTANCE, SymbolOptions::reserve($arguments));
+            $subject = new Subject($payload, $symbol, $options, $finish, $layout, $layout->sidePx * $layout->heightPx <= Subject::MAX_PIXELS ? PngRenderer::render($scene) : null, SymbolOptions::printing($arguments), $arguments->decimal('distance-mm') ?? Subject::DISTANCE, SymbolOptions::reserve($arguments));
             $facts['ledger'] = array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($subject));
         }
 

@@ -142,8 +142,17 @@ it('states the figures behind the ledger', function () {
         ->and($answer->json('proof.damage.modules.0.at'))->not->toBe([])
         ->and(count($answer->json('anatomy')))->toBe($answer->json('symbol.modules'))
         ->and($answer->json('anatomy.0'))->toStartWith('fffffffsi')
+        ->and(count(array_filter(array_unique(mb_str_split(implode('', $answer->json('blocks')))), fn (string $letter) => $letter !== '.')))->toBe(count($answer->json('proof.damage.blocks')))
         ->and(array_column($answer->json('proof.reach'), 'device'))->toContain('recent_phone')
         ->and(array_column($answer->json('ledger'), 'check'))->toContain('mark', 'finders', 'fill', 'print', 'red_light');
+});
+
+it('draws large ones as vectors, and says why not as pixels', function () {
+    $given = ['text' => 'https://fennmoor.example/hive/7', 'size_px' => 8000, 'finish' => ['shape' => 'poured', 'gradient' => ['stops' => [['ink' => '#000000'], ['ink' => '#400010']]]]];
+    $svg = $this->postJson('/api/v1/symbols', [...$given, 'check' => true])->assertOk();
+    expect(collect($svg->json('ledger'))->firstWhere('check', 'round_trip')['verdict'])->toBe('not_run');
+    $this->postJson('/api/v1/symbols', [...$given, 'format' => 'pdf'])->assertOk();
+    $this->postJson('/api/v1/symbols', [...$given, 'format' => 'png'])->assertUnprocessable()->assertJsonPath('errors.size_px.0', fn (string $message) => str_contains($message, 'SVG'));
 });
 
 it('keeps a length, a printing and a distance with a glyph', function () {

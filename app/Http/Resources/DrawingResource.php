@@ -54,6 +54,7 @@ final class DrawingResource
                 'damage' => ProofFacts::damage($drawing->subject()),
             ] : null,
             'anatomy' => $dissected ? Anatomy::of($drawing->symbol) : null,
+            'blocks' => $dissected ? Anatomy::blocks($drawing->symbol) : null,
         ];
     }
 

@@ -22,13 +22,16 @@ final readonly class Subject
     /** Share of each block's correction that a mark leaves free for dirt, glare and wear. */
     public const RESERVE = 0.5;
 
+    /** Pixels of a picture that is still read back. */
+    public const MAX_PIXELS = 12_000_000;
+
     public ?LuminancePlane $plane;
 
     /** Why there is no plane. */
     public ?string $unseen;
 
     /**
-     * @param  string  $picture  the finished picture as PNG
+     * @param  ?string  $picture  the finished picture as PNG; null when it has more pixels than are read back
      * @param  float  $distanceMm  from which it shall be read
      * @param  float  $reserve  share of each block's correction that a mark must leave free, 0 to 0.9
      */
@@ -38,11 +41,16 @@ final readonly class Subject
         public EncodeOptions $encoding,
         public Finish $finish,
         public Layout $layout,
-        string $picture,
+        ?string $picture,
         public Printing $printing = Printing::Screen,
         public float $distanceMm = self::DISTANCE,
         public float $reserve = self::RESERVE,
     ) {
+        if ($picture === null) {
+            [$this->plane, $this->unseen] = [null, 'The picture has more pixels than are read back here. Look at it at a smaller size as well.'];
+
+            return;
+        }
         try {
             // Transparent pictures are seen on the paper they are meant for.
             [$this->plane, $this->unseen] = [(new PictureDecoder(paper: $finish->light))->decode($picture), null];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Render;
 
+use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Symbol\BitString;
 
 /** Draws a scene as PNG (ISO/IEC 15948), the resolution stated: a palette of 1 or 8 bits where the inks allow it, colours otherwise. */
@@ -12,8 +13,16 @@ final class PngRenderer
     /** Colours that change from pixel to pixel gain little from looking longer for repetitions. */
     private const COMPRESSION = [1 => 6, 3 => 3, 4 => 3];
 
+    /** Pixels of a drawing whose rows all differ, because its edges are smoothed or its inks change: more would not fit into memory. */
+    public const MAX_SMOOTH = 17_000_000;
+
+    /** @throws InvalidFinish when a drawing that is not of plain squares has too many pixels */
     public static function render(Scene $scene): string
     {
+        $pixels = $scene->layout->sidePx * $scene->layout->heightPx;
+        if ($pixels > self::MAX_SMOOTH && ! $scene->isPlain()) {
+            throw new InvalidFinish('size_px', sprintf('This drawing would have %.0f megapixels; %.0f is the most where shapes are round or inks change. Make it smaller, or take SVG, PDF or EPS, which have no pixels.', $pixels / 1e6, self::MAX_SMOOTH / 1e6));
+        }
         [$rows, $depth, $palette] = Raster::of($scene);
         $compression = self::COMPRESSION[$depth];
         if ($depth > 1) {

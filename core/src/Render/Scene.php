@@ -37,6 +37,18 @@ final readonly class Scene
         return true;
     }
 
+    /** Whether it is squares in one ink each. */
+    public function isPlain(): bool
+    {
+        foreach ($this->parts as $part) {
+            if ($part instanceof Picture || $part->paint->gradient !== null) {
+                return false;
+            }
+        }
+
+        return $this->isSquares();
+    }
+
     /** Whether a ground without rounded corners lies beneath everything. */
     public function isOpaque(): bool
     {

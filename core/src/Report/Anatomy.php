@@ -68,4 +68,30 @@ final class Anatomy
 
         return array_values($rows);
     }
+
+    /**
+     * The block that each module's codeword belongs to, as a letter from U+0100 on; a full stop where there is no codeword.
+     *
+     * @return ?list<string> null for Micro QR Code
+     */
+    public static function blocks(QrSymbol $symbol): ?array
+    {
+        $version = $symbol->version;
+        if (! $version instanceof Version) {
+            return null;
+        }
+        $side = $version->modules();
+        $map = CodewordMap::of($version, $symbol->level);
+        $rows = [];
+        for ($y = 0; $y < $side; $y++) {
+            $row = '';
+            for ($x = 0; $x < $side; $x++) {
+                $codeword = $map->byModule[$y * $side + $x] ?? null;
+                $row .= $codeword === null ? '.' : mb_chr(0x100 + $map->places[$codeword][0], 'UTF-8');
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
+    }
 }

@@ -157,6 +157,12 @@ it('prints black with black ink alone', function () {
     expect((string) gzuncompress($stream[1]))->toContain('0 0 0 1 k')->not->toContain(' rg');
 });
 
+it('bounds the pixels of drawings that need smoothing', function () {
+    expect(fn () => PngRenderer::render(sceneOf(['shape' => 'disc'], Size::ofSide(6000))[3]))->toThrow(InvalidFinish::class, 'take SVG')
+        ->and(fn () => PngRenderer::render(sceneOf(['gradient' => ['stops' => [['ink' => '#000'], ['ink' => '#700']]]], Size::ofSide(6000))[3]))->toThrow(InvalidFinish::class)
+        ->and(strlen(PngRenderer::render(sceneOf([], Size::ofSide(6000))[3])))->toBeLessThan(200_000);
+});
+
 it('keeps a palette where inks allow it, and is clear where nothing lies', function () {
     $type = static fn (array $values): int => ord(PngRenderer::render(sceneOf($values)[3])[25]);
     $bits = static fn (array $values): int => ord(PngRenderer::render(sceneOf($values)[3])[24]);

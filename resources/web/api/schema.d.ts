@@ -891,6 +891,8 @@ export interface components {
             payload: components["schemas"]["Payload"];
             ledger: null | components["schemas"]["LedgerLine"][];
             proof: null | components["schemas"]["Proof"];
+            /** @description A row of letters for each row of modules: the block of its codeword, U+0100 for the first; a full stop where there is no codeword */
+            blocks: string[] | null;
             /** @description A row of letters for each row of modules: f finder, s separator, t timing, a alignment, i format, v version, d data, c correction, r remainder */
             anatomy: string[] | null;
         };

@@ -4,7 +4,7 @@ export type OverlayKind = 'none' | 'anatomy' | 'damage' | 'red'
 </script>
 
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Drawing } from '@/api/client'
 
 /** Drawn on stock, so in the inks of the light theme whatever the theme. */
@@ -36,6 +36,21 @@ const anatomy = computed(() => {
     }
   })
   return Object.entries(paths).map(([part, path]) => ({ part, path, ...PARTS[part]! }))
+})
+const FIRST_BLOCK = 0x100
+const blockCount = computed(() => new Set((props.drawing.blocks ?? []).join('').replaceAll('.', '')).size)
+/** The block that is pointed out, counted from 1; 0 for none. */
+const block = ref(0)
+watch(blockCount, (count) => (block.value = Math.min(block.value, count)))
+const blockPath = computed(() => {
+  const letter = String.fromCharCode(FIRST_BLOCK + block.value - 1)
+  let path = ''
+  if (block.value > 0)
+    props.drawing.blocks?.forEach((row, y) => {
+      for (const run of row.matchAll(new RegExp(`${letter}+`, 'g')))
+        path += `M${run.index} ${y}h${run[0].length}v1h-${run[0].length}z`
+    })
+  return path
 })
 /** Sides of modules that border on none of the same codeword. */
 function outline(at: number[][]): string {
@@ -78,9 +93,15 @@ const place = computed(() => ({
       aria-label="What each module is for"
     >
       <path v-for="part in anatomy" :key="part.part" :d="part.path" :fill="part.ink" fill-opacity=".5" />
+      <path v-if="blockPath" :d="blockPath" fill="#A90D5A" fill-opacity=".35" stroke="#A90D5A" stroke-width=".1" />
     </svg>
     <ul class="legend">
       <li v-for="part in anatomy" :key="part.part"><i :style="{ background: part.ink }" />{{ part.name }}</li>
+      <li v-if="blockCount > 1" class="blocks">
+        <label
+          >block <input v-model.number="block" type="number" min="0" :max="blockCount" /> of {{ blockCount }}</label
+        >
+      </li>
     </ul>
   </template>
   <svg
@@ -125,6 +146,15 @@ const place = computed(() => ({
   display: flex;
   align-items: center;
   gap: 6px;
+}
+.blocks input {
+  width: 44px;
+  height: 24px;
+  padding: 0 4px;
+  border: 1px solid var(--edge);
+  border-radius: var(--r);
+  background: var(--sheet);
+  font: var(--t-fig, 500 12px/16px var(--font-code));
 }
 .legend i {
   width: 10px;
