@@ -132,8 +132,8 @@ it('draws every format, by name and by what is accepted', function (string $form
     $id = $this->postJson('/api/v1/glyphs', ['name' => 'Hive 7', ...$given])->assertCreated()->json('id');
     $this->get("/api/v1/glyphs/$id/image.$format?cmyk=1&size_px=500")->assertOk();
 })->with([
-    ['svg', 'image/svg+xml', '<svg'], ['png', 'image/png', "\x89PNG"], ['webp', 'image/webp', 'RIFF'], ['jpg', 'image/jpeg', "\xFF\xD8"],
-    ['pdf', 'application/pdf', '%PDF'], ['eps', 'application/postscript', '%!PS'], ['txt', 'text/plain', ' '], ['json', 'application/json', '{'],
+    'svg' => ['svg', 'image/svg+xml', '<svg'], 'png' => ['png', 'image/png', "\x89PNG"], 'webp' => ['webp', 'image/webp', 'RIFF'], 'jpg' => ['jpg', 'image/jpeg', "\xFF\xD8"],
+    'pdf' => ['pdf', 'application/pdf', '%PDF'], 'eps' => ['eps', 'application/postscript', '%!PS'], 'txt' => ['txt', 'text/plain', ' '], 'json' => ['json', 'application/json', '{'],
 ]);
 
 it('states the figures behind the ledger', function () {

@@ -12,7 +12,6 @@ use KeenGlyph\Core\Finish\IconArt;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Mark;
 use KeenGlyph\Core\Finish\MarkPlate;
-use KeenGlyph\Core\Finish\ModuleShape;
 use KeenGlyph\Core\Finish\OutlineArt;
 use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Finish\PixelArt;
@@ -129,22 +128,22 @@ final class SceneBuilder
 
         // Patterns whose shape is made of modules, or is square in the modules' own ink, join the field of modules.
         $own = ['m' => 'm', 's' => 's', 'r' => null, 'c' => null, 'R' => null, 'C' => null];
-        $fields = ['r' => null, 'c' => null];
-        foreach (['r' => [$finish->ring->value, $finish->ringInk], 'c' => [$finish->centre->value, $finish->centreInk]] as $kind => [$shape, $separate]) {
+        $separate = ['r' => null, 'c' => null];
+        foreach (['r' => [$finish->ring->value, $finish->ringInk], 'c' => [$finish->centre->value, $finish->centreInk]] as $kind => [$shape, $inkOfItsOwn]) {
             $as = match ($shape) {
                 RingShape::Modules->value => 'm',
                 RingShape::Square->value => 's',
                 default => null,
             };
             $own[strtoupper($kind)] = $as;
-            $own[$kind] = $separate === null ? $as : null;
-            $fields[$kind] = $separate === null ? null : $as;
+            $own[$kind] = $inkOfItsOwn === null ? $as : null;
+            $separate[$kind] = $inkOfItsOwn === null ? null : $as;
         }
-        $kinds = array_values($kinds);
-        $this->parts[] = $this->field($kinds, $own, $ink);
+        $fields = new FieldBuilder($this->matrix, $finish->shape, $finish->mark, array_values($kinds));
+        $this->parts[] = $fields->of($own, $ink);
         foreach ([['r', $ringPaint], ['c', $centrePaint]] as [$kind, $paint]) {
-            if ($fields[$kind] !== null) {
-                $this->parts[] = $this->field($kinds, [$kind => $fields[$kind]], $paint);
+            if ($separate[$kind] !== null) {
+                $this->parts[] = $fields->of([$kind => $separate[$kind]], $paint);
             }
         }
         $this->patterns($finders, $alignment, $ink, $ringPaint, $centrePaint);
@@ -179,95 +178,6 @@ final class SceneBuilder
                 $this->parts[] = new Piece((new Path)->and(...$paths), $paint);
             }
         }
-    }
-
-    /**
-     * @param  list<string>  $kinds  what each module belongs to
-     * @param  array<string, ?string>  $drawn  for each kind: 'm' in the modules' shape, 's' as a square, null not at all
-     */
-    private function field(array $kinds, array $drawn, Paint $paint): Field
-    {
-        $shape = $this->finish->shape;
-        $side = count($kinds);
-        $dark = [];
-        $known = array_filter($drawn);
-        $blank = implode('', array_diff(array_unique(str_split(implode('', $kinds))), array_keys($known)));
-        $rows = [];
-        foreach ($kinds as $y => $kind) {
-            // '0' light or left out, otherwise the kind's way of drawing.
-            $row = strtr($kind, array_map(strval(...), $known) + ($blank === '' ? [] : array_fill_keys(str_split($blank), '0')));
-            $row &= strtr($this->matrix->rows[$y], '01', "\0\xFF");
-            $rows[] = strtr($row, "\0", '0');
-        }
-        $rows = $this->cleared($rows);
-        if ($shape === ModuleShape::Square) {
-            return new Field(array_map(static fn (string $row): string => strtr($row, 'ms', '11'), $rows), [], $paint);
-        }
-        if (! $shape->joins()) {
-            return new Field(array_map(static fn (string $row): string => strtr($row, 'ms', 'm1'), $rows), ['m' => Shapes::module($shape, 0)], $paint);
-        }
-
-        $tiles = [];
-        $joined = [];
-        $edge = '0'.str_repeat('0', $side).'0';
-        $around = [$edge, ...array_map(static fn (string $row): string => "0{$row}0", $rows), $edge];
-        for ($y = 0; $y < $side; $y++) {
-            $line = '';
-            [$above, $here, $below] = [$around[$y], $around[$y + 1], $around[$y + 2]];
-            for ($x = 1; $x <= $side; $x++) {
-                $isDark = $here[$x] !== '0';
-                if (! $isDark && $shape !== ModuleShape::Poured) {
-                    $line .= Field::BLANK;
-
-                    continue;
-                }
-                if ($here[$x] === 's') {
-                    $line .= Field::SQUARE;
-
-                    continue;
-                }
-                $neighbours = ($above[$x] !== '0' ? Shapes::NORTH : 0) | ($here[$x + 1] !== '0' ? Shapes::EAST : 0) | ($below[$x] !== '0' ? Shapes::SOUTH : 0) | ($here[$x - 1] !== '0' ? Shapes::WEST : 0)
-                    | ($above[$x + 1] !== '0' ? Shapes::NORTH_EAST : 0) | ($below[$x + 1] !== '0' ? Shapes::SOUTH_EAST : 0) | ($below[$x - 1] !== '0' ? Shapes::SOUTH_WEST : 0) | ($above[$x - 1] !== '0' ? Shapes::NORTH_WEST : 0);
-                $variant = Shapes::variant($shape, $isDark, $neighbours);
-                if (! $isDark && $variant === 0) {
-                    $line .= Field::BLANK;
-
-                    continue;
-                }
-                // Letters from 'A' on; light modules with filled corners after the dark ones.
-                $character = chr(65 + $variant + ($isDark ? 0 : 16));
-                $tiles[$character] ??= $isDark ? Shapes::module($shape, $variant) : Shapes::fillets($variant);
-                $line .= $character;
-            }
-            $joined[] = $line;
-        }
-
-        return new Field($joined, $tiles, $paint);
-    }
-
-    /**
-     * @param  list<string>  $rows
-     * @return list<string>
-     */
-    private function cleared(array $rows): array
-    {
-        $mark = $this->finish->mark;
-        if ($mark === null || ! $mark->clears) {
-            return $rows;
-        }
-        $side = count($rows);
-        $from = max(0, (int) floor(($side - $mark->size) / 2));
-        $to = min($side - 1, $side - 1 - $from);
-        foreach ($rows as $y => $row) {
-            for ($x = $from; $y >= $from && $y <= $to && $x <= $to; $x++) {
-                if ($mark->touches($x, $y, $side)) {
-                    $row[$x] = '0';
-                }
-            }
-            $rows[$y] = $row;
-        }
-
-        return $rows;
     }
 
     /** Whether an alignment pattern around this centre meets the cleared ground of the mark. */

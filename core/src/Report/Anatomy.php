@@ -27,19 +27,11 @@ final class Anatomy
         }
         $side = $version->modules();
         $map = CodewordMap::of($version, $symbol->level);
-        $rows = [];
-        for ($y = 0; $y < $side; $y++) {
-            $row = '';
-            for ($x = 0; $x < $side; $x++) {
-                $codeword = $map->byModule[$y * $side + $x] ?? null;
-                $row .= match (true) {
-                    $codeword !== null => $map->isData($codeword) ? 'd' : 'c',
-                    $x === 6 || $y === 6 => 't',
-                    default => 'r',
-                };
-            }
-            $rows[] = $row;
-        }
+        $rows = self::grid($version, $symbol, static fn (?int $codeword, int $x, int $y): string => match (true) {
+            $codeword !== null => $map->isData($codeword) ? 'd' : 'c',
+            $x === 6 || $y === 6 => 't',
+            default => 'r',
+        });
         $stamp = static function (int $column, int $row, int $width, int $height, string $letter) use (&$rows, $side): void {
             for ($y = max(0, $row); $y < min($side, $row + $height); $y++) {
                 $from = max(0, $column);
@@ -80,14 +72,26 @@ final class Anatomy
         if (! $version instanceof Version) {
             return null;
         }
+        $places = CodewordMap::of($version, $symbol->level)->places;
+
+        return self::grid($version, $symbol, static fn (?int $codeword): string => $codeword === null ? '.' : mb_chr(0x100 + $places[$codeword][0], 'UTF-8'));
+    }
+
+    /**
+     * A letter for every module.
+     *
+     * @param  callable(?int, int, int): string  $letter  of a module's codeword, column and row
+     * @return list<string>
+     */
+    private static function grid(Version $version, QrSymbol $symbol, callable $letter): array
+    {
         $side = $version->modules();
-        $map = CodewordMap::of($version, $symbol->level);
+        $byModule = CodewordMap::of($version, $symbol->level)->byModule;
         $rows = [];
         for ($y = 0; $y < $side; $y++) {
             $row = '';
             for ($x = 0; $x < $side; $x++) {
-                $codeword = $map->byModule[$y * $side + $x] ?? null;
-                $row .= $codeword === null ? '.' : mb_chr(0x100 + $map->places[$codeword][0], 'UTF-8');
+                $row .= $letter($byModule[$y * $side + $x] ?? null, $x, $y);
             }
             $rows[] = $row;
         }

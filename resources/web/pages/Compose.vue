@@ -13,6 +13,7 @@ import type { OverlayKind } from '@/components/KgOverlay.vue'
 import KgReach from '@/components/KgReach.vue'
 import KgSheet from '@/components/KgSheet.vue'
 import KgSlide from '@/components/KgSlide.vue'
+import KgStopped from '@/components/KgStopped.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type Composition, useComposition } from '@/composables/useComposition'
 import { useDrawing } from '@/composables/useDrawing'
@@ -176,6 +177,7 @@ function afterWarning(act: () => void): void {
   if (stopped.value.length > 0) pending.value = act
   else act()
 }
+const isWarning = computed({ get: () => pending.value !== null, set: () => (pending.value = null) })
 function allTheSame(): void {
   pending.value?.()
   pending.value = null
@@ -479,22 +481,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
     </section>
 
-    <v-dialog :model-value="pending !== null" @update:model-value="pending = null">
-      <div class="sheet-card" role="alertdialog" aria-labelledby="stop-h">
-        <h2 id="stop-h">The ledger stops this one</h2>
-        <ul class="stops">
-          <li v-for="entry in stopped" :key="entry.check" class="row">
-            <KgVerdict verdict="fails" /><b>{{ entry.title }}</b
-            ><span class="note">{{ entry.figure }}, {{ entry.note }}</span>
-          </li>
-        </ul>
-        <p class="note">What leaves like this is likely not to be read. The ledger offers what would mend it.</p>
-        <div class="acts">
-          <v-btn class="danger" @click="allTheSame">Take it all the same</v-btn
-          ><v-btn class="main" autofocus @click="pending = null">Back to the ledger</v-btn>
-        </div>
-      </div>
-    </v-dialog>
+    <KgStopped v-model="isWarning" :lines="stopped" @take="allTheSame" />
     <v-dialog :model-value="leavingTo !== null" @update:model-value="stay">
       <div class="sheet-card" role="alertdialog" aria-labelledby="leave-h">
         <h2 id="leave-h">Leave without saving?</h2>

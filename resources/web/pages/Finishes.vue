@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiDownload, mdiPencilOutline, mdiStarOutline, mdiUpload } from '@mdi/js'
-import { nextTick, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ApiProblem, type Schemas } from '@/api/client'
+import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
 import { useToast } from '@/composables/useToast'
@@ -47,23 +48,19 @@ async function take(list: FileList | null): Promise<void> {
 }
 
 const renaming = ref<string | null>(null)
-const newName = ref('')
 const renameProblem = ref('')
-async function beginRename(finish: SavedFinish): Promise<void> {
+function beginRename(finish: SavedFinish): void {
   renaming.value = finish.id
-  newName.value = finish.name
   renameProblem.value = ''
-  await nextTick()
-  document.querySelector<HTMLInputElement>('#rename-finish')?.select()
 }
-async function endRename(finish: SavedFinish): Promise<void> {
+async function endRename(finish: SavedFinish, name: string): Promise<void> {
   if (renaming.value !== finish.id) return
-  if (newName.value.trim() === finish.name) {
+  if (name.trim() === finish.name) {
     renaming.value = null
     return
   }
   try {
-    await change.mutateAsync({ finish, set: { name: newName.value } })
+    await change.mutateAsync({ finish, set: { name } })
     renaming.value = null
   } catch (e) {
     renameProblem.value = e instanceof ApiProblem ? (e.field('name') ?? e.message) : 'Renaming failed. Try again.'
@@ -146,19 +143,13 @@ function words(finish: SavedFinish): string {
               <img :src="`${finish.links.svg}?r=${finish.revision}`" :alt="`Preview of ${finish.name}`" />
             </td>
             <td class="nm">
-              <form v-if="renaming === finish.id" class="rename" @submit.prevent="endRename(finish)">
-                <input
-                  id="rename-finish"
-                  v-model="newName"
-                  maxlength="120"
-                  :aria-label="`New name for ${finish.name}`"
-                  :aria-invalid="renameProblem !== ''"
-                  @keydown.esc.stop="renaming = null"
-                  @blur="endRename(finish)"
-                />
-                <span v-if="renameProblem" class="say fails" role="alert">{{ renameProblem }}</span>
-                <span v-else class="note">Enter keeps it, Esc leaves it</span>
-              </form>
+              <KgRename
+                v-if="renaming === finish.id"
+                :name="finish.name"
+                :problem="renameProblem"
+                @keep="endRename(finish, $event)"
+                @leave="renaming = null"
+              />
               <template v-else
                 ><span class="row"
                   ><b class="clip">{{ finish.name }}</b

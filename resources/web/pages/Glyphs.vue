@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiDeleteOutline, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js'
 import { refDebounced } from '@vueuse/core'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
 import KgCheck from '@/components/KgCheck.vue'
 import KgThumb from '@/components/KgThumb.vue'
+import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
 import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
@@ -61,25 +62,19 @@ const find = ref<{ focus: () => void }>()
 useShortcut('/', () => find.value?.focus())
 
 const renaming = ref<string | null>(null)
-const newName = ref('')
 const renameProblem = ref('')
-async function beginRename(glyph: Glyph): Promise<void> {
+function beginRename(glyph: Glyph): void {
   renaming.value = glyph.id
-  newName.value = glyph.name
   renameProblem.value = ''
-  await nextTick()
-  const input = document.querySelector<HTMLInputElement>('#rename')
-  input?.focus()
-  input?.select()
 }
-async function endRename(glyph: Glyph): Promise<void> {
+async function endRename(glyph: Glyph, name: string): Promise<void> {
   if (renaming.value !== glyph.id) return
-  if (newName.value.trim() === glyph.name) {
+  if (name.trim() === glyph.name) {
     renaming.value = null
     return
   }
   try {
-    await rename.mutateAsync({ glyph, name: newName.value })
+    await rename.mutateAsync({ glyph, name })
     renaming.value = null
   } catch (e) {
     renameProblem.value = e instanceof ApiProblem ? (e.field('name') ?? e.message) : 'Renaming failed. Try again.'
@@ -178,19 +173,13 @@ const size = (glyph: Glyph): string =>
               /></router-link>
             </td>
             <td class="nm">
-              <form v-if="renaming === glyph.id" class="rename" @submit.prevent="endRename(glyph)">
-                <input
-                  id="rename"
-                  v-model="newName"
-                  maxlength="120"
-                  :aria-label="`New name for ${glyph.name}`"
-                  :aria-invalid="renameProblem !== ''"
-                  @keydown.esc.stop="renaming = null"
-                  @blur="endRename(glyph)"
-                />
-                <span v-if="renameProblem" class="say fails" role="alert">{{ renameProblem }}</span>
-                <span v-else class="note">Enter keeps it, Esc leaves it</span>
-              </form>
+              <KgRename
+                v-if="renaming === glyph.id"
+                :name="glyph.name"
+                :problem="renameProblem"
+                @keep="endRename(glyph, $event)"
+                @leave="renaming = null"
+              />
               <template v-else
                 ><router-link :to="`/compose/${glyph.id}`" class="clip">{{ glyph.name }}</router-link
                 ><span class="code clip">{{ glyph.text }}</span></template
