@@ -99,6 +99,8 @@ test('a finish is saved, worn by glyphs, revised and put on others', async ({ pa
   await page.getByLabel('Name', { exact: true }).fill('Finish test')
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Finish test saved, revision 1')).toBeVisible()
+  // What was saved leaves no draft behind.
+  expect(await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('kg-draft')))).toEqual([])
 
   await page.getByLabel('Modules', { exact: true }).fill('#5A1030')
   await page.getByRole('button', { name: 'Revise' }).click()

@@ -11,8 +11,10 @@ export function useHistory(
 ) {
   const state = ref(composition.decided())
   const history = useDebouncedRefHistory(state, { debounce: STEP_MS, capacity: 200 })
-  watch(composition.decided, (now) => {
-    state.value = now
+  watch(composition.decided, (now) => (state.value = now))
+  // What was saved, here or with a first name, leaves no draft behind.
+  watch([composition.decided, draft.isUnsaved, draft.key], (_now, [, , keyBefore]) => {
+    if (keyBefore !== draft.key()) localStorage.removeItem(name(keyBefore))
     keep()
   })
 
@@ -34,7 +36,7 @@ export function useHistory(
     else undo()
   })
 
-  const name = (): string => `kg-draft-${draft.key()}`
+  const name = (key = draft.key()): string => `kg-draft-${key}`
   function keep(): void {
     try {
       if (draft.isUnsaved()) localStorage.setItem(name(), composition.decided())
