@@ -130,6 +130,7 @@ const place = computed(() => ({
   fill: #a90d5a;
 }
 .legend {
+  z-index: 1;
   position: absolute;
   right: 12px;
   bottom: 10px;
