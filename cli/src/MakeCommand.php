@@ -82,10 +82,12 @@ final class MakeCommand implements Command
         $layout = Layout::of($symbol->matrix->size(), $finish, SymbolOptions::size($arguments, 8));
         $overlay = $payload->kind === Kind::Swiss ? Overlay::swissCross($symbol->matrix->size()) : null;
         $scene = SceneBuilder::of($symbol, $finish, $layout, $arguments->get('title') ?? 'QR code: '.mb_scrub($symbol->text, 'UTF-8'), $overlay);
+        // Looked at before anything is written, so that a wrong word leaves no file behind.
+        [$printing, $reserve] = [SymbolOptions::printing($arguments), SymbolOptions::reserve($arguments)];
         $file?->write($scene, $symbol->matrix, $finish, SymbolOptions::inks($arguments), $layout->askedMm !== null);
         $facts = SymbolFacts::of($symbol) + self::measures($layout, $file) + ['quiet' => round($layout->quiet(), 3)];
         if ($arguments->has('ledger')) {
-            $subject = new Subject($payload, $symbol, $options, $finish, $layout, $layout->sidePx * $layout->heightPx <= Subject::MAX_PIXELS ? PngRenderer::render($scene) : null, SymbolOptions::printing($arguments), $arguments->decimal('distance-mm') ?? Subject::DISTANCE, SymbolOptions::reserve($arguments));
+            $subject = new Subject($payload, $symbol, $options, $finish, $layout, $layout->sidePx * $layout->heightPx <= Subject::MAX_PIXELS ? PngRenderer::render($scene) : null, $printing, $arguments->decimal('distance-mm') ?? Subject::DISTANCE, $reserve);
             $facts['ledger'] = array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($subject));
         }
 
