@@ -71,23 +71,13 @@ final readonly class Finish
     /** With the readable element string of a GS1 payload in its caption, where the caption asks for it. */
     public function saying(string $hriText): self
     {
-        return $this->caption?->hri === true ? $this->with(caption: $this->caption->saying($hriText)) : $this;
-    }
+        if ($this->caption?->hri !== true) {
+            return $this;
+        }
 
-    /** The same with another mark or caption. */
-    public function with(?Mark $mark = null, ?Caption $caption = null): self
-    {
         return new self(
             $this->dark, $this->light, $this->quiet, $this->transparent, $this->shape, $this->ring, $this->centre, $this->ringInk, $this->centreInk, $this->gradient,
-            $this->padding, $this->corner, $this->border, $this->borderInk, $mark ?? $this->mark, $caption ?? $this->caption, $this->ean,
-        );
-    }
-
-    public function withoutMark(): self
-    {
-        return new self(
-            $this->dark, $this->light, $this->quiet, $this->transparent, $this->shape, $this->ring, $this->centre, $this->ringInk, $this->centreInk, $this->gradient,
-            $this->padding, $this->corner, $this->border, $this->borderInk, null, $this->caption, $this->ean,
+            $this->padding, $this->corner, $this->border, $this->borderInk, $this->mark, $this->caption->saying($hriText), $this->ean,
         );
     }
 

@@ -82,11 +82,6 @@ final readonly class Path
         return self::polygon($points);
     }
 
-    public function isEmpty(): bool
-    {
-        return $this->commands === [];
-    }
-
     public function and(self ...$others): self
     {
         return new self(array_merge($this->commands, ...array_map(static fn (self $other): array => $other->commands, $others)));
