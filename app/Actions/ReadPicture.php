@@ -29,7 +29,7 @@ final class ReadPicture
             throw ValidationException::withMessages(['picture' => [$e->getMessage()]]);
         }
         $outcome = (new Reader)->read($plane);
-        $failed = $outcome->failedAt;
+        $failed = $outcome->failure;
 
         return [
             'ms' => round((hrtime(true) - $start) / 1e6, 2),
@@ -37,7 +37,7 @@ final class ReadPicture
             'height' => $plane->height,
             'symbols' => [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)],
             'joined' => $outcome->joined()?->text,
-            'failure' => $failed === null ? null : ['stage' => $failed->value, 'hint' => $failed->hint()],
+            'failure' => $failed === null ? null : ['stage' => $failed->stage->value, 'hint' => $failed->hint()],
         ];
     }
 }

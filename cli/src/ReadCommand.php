@@ -4,28 +4,28 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use InvalidArgumentException;
 use KeenGlyph\Core\Image\InvalidPicture;
-use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Content;
 use KeenGlyph\Core\Read\JoinedText;
-use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\PictureReader;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\Reading;
-use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Report\ReadingFacts;
 
 /** `bin/glyph read`: pictures to texts. */
 final class ReadCommand implements Command
 {
-    private const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
-
     public function run(array $words, Output $output): int
     {
-        $arguments = Arguments::parse($words, ['symbology'], ['json', 'join']);
-        $wanted = $arguments->has('symbology') ? explode(',', (string) $arguments->get('symbology')) : self::SYMBOLOGIES;
-        foreach ($wanted as $symbology) {
-            if (! in_array($symbology, self::SYMBOLOGIES, true)) {
-                throw new UsageError("The symbology “{$symbology}” is not read here: ".implode(', ', self::SYMBOLOGIES).'.');
-            }
+        $arguments = Arguments::parse($words, ['symbology', 'budget-ms'], ['json', 'join']);
+        try {
+            $options = new ReadOptions(
+                $arguments->has('symbology') ? explode(',', (string) $arguments->get('symbology')) : ReadOptions::SYMBOLOGIES,
+                $arguments->has('budget-ms') ? (float) $arguments->get('budget-ms') : ReadOptions::BUDGET,
+            );
+        } catch (InvalidArgumentException $e) {
+            throw new UsageError($e->getMessage());
         }
         if ($arguments->rest === []) {
             throw new UsageError('Name one or more pictures: bin/glyph read FILE…');
@@ -37,7 +37,7 @@ final class ReadCommand implements Command
         $results = [];
         $unread = 0;
         foreach ($pictures as [$file, $bytes]) {
-            $result = self::read($file, $bytes, $wanted);
+            $result = self::read($file, $bytes, $options);
             $unread += (int) ($result['symbols'] === []);
             $results[] = $result;
             if (! $arguments->has('json') && ! $arguments->has('join')) {
@@ -64,7 +64,7 @@ final class ReadCommand implements Command
         $contents = [];
         foreach ($pictures as $bytes) {
             try {
-                $readings = (new Reader)->read((new PictureDecoder)->decode($bytes), false)->readings;
+                $readings = (new PictureReader)->read($bytes, ReadOptions::qr())->outcome->readings;
             } catch (InvalidPicture) {
                 $readings = [];
             }
@@ -82,18 +82,16 @@ final class ReadCommand implements Command
     }
 
     /**
-     * @param  list<string>  $wanted
      * @return array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}
      */
-    private static function read(string $file, string $bytes, array $wanted): array
+    private static function read(string $file, string $bytes, ReadOptions $options): array
     {
         $start = hrtime(true);
         $symbols = [];
         try {
-            $outcome = (new Reader)->read((new PictureDecoder)->decode($bytes), array_diff($wanted, ['qr', 'microqr']) !== []);
+            $outcome = (new PictureReader)->read($bytes, $options)->outcome;
             $symbols = [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)];
-            $symbols = array_values(array_filter($symbols, static fn (array $symbol): bool => in_array($symbol['symbology'], $wanted, true)));
-            $failure = $symbols === [] ? ($outcome->failedAt ?? Stage::NoFinder)->hint() : null;
+            $failure = $outcome->failure?->hint();
         } catch (InvalidPicture $e) {
             $failure = $e->getMessage();
         }

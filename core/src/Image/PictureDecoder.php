@@ -51,7 +51,54 @@ final class PictureDecoder
         }
     }
 
+    /**
+     * Red, green and blue each as a grey picture: ink that luminance hardly tells from its paper is dark in one of
+     * them. None of a picture without colours.
+     *
+     * @return list<LuminancePlane>
+     *
+     * @throws InvalidPicture as decode() does
+     */
+    public function channels(string $bytes): array
+    {
+        $header = PictureHeader::of($bytes);
+        try {
+            $frame = $this->frame($bytes, $header);
+        } catch (ImagickException $e) {
+            throw new InvalidPicture('The '.strtoupper($header->format).' file is damaged and cannot be decoded.', 0, $e);
+        }
+        if ($frame->getImageColorspace() === Imagick::COLORSPACE_GRAY) {
+            return [];
+        }
+        $frame->setImageFormat('RGB');
+        $pixels = $frame->getImageBlob();
+        $size = $frame->getImageWidth() * $frame->getImageHeight();
+        $planes = [];
+        foreach ([0, 1, 2] as $channel) {
+            // Every third byte, without a loop over pixels.
+            $bytes = '';
+            foreach (str_split($pixels, 3 * 4096) as $part) {
+                $bytes .= preg_replace(['/(.)../s', '/.(.)./s', '/..(.)/s'][$channel], '$1', $part);
+            }
+            if (strlen($bytes) !== $size) {
+                return [];
+            }
+            $planes[] = new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $bytes);
+        }
+
+        return $planes[0]->pixels === $planes[1]->pixels && $planes[1]->pixels === $planes[2]->pixels ? [] : $planes;
+    }
+
     private function toPlane(string $bytes, PictureHeader $header): LuminancePlane
+    {
+        $frame = $this->frame($bytes, $header);
+        $frame->setImageFormat('GRAY');
+
+        return new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $frame->getImageBlob());
+    }
+
+    /** The first frame, upright and without transparency. */
+    private function frame(string $bytes, PictureHeader $header): Imagick
     {
         $picture = new Imagick;
         $picture->setResourceLimit(Imagick::RESOURCETYPE_THREAD, 1);
@@ -66,9 +113,8 @@ final class PictureDecoder
                 $frame->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
             }
             $frame->setImageDepth(8);
-            $frame->setImageFormat('GRAY');
 
-            return new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $frame->getImageBlob());
+            return $frame;
         } finally {
             $picture->clear();
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Proof;
 
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
 
 /** Reads the finished picture back and compares it with what was meant, byte for byte. */
 final class RoundTripCheck
@@ -16,7 +17,7 @@ final class RoundTripCheck
             return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', (string) $subject->unseen);
         }
         $start = hrtime(true);
-        $outcome = (new Reader)->read($subject->plane, false);
+        $outcome = (new Reader)->read($subject->plane, ReadOptions::qr());
         $ms = (hrtime(true) - $start) / 1e6;
         $content = ($outcome->readings[0] ?? null)?->symbol->content;
         $read = $content?->bytes;
@@ -28,7 +29,7 @@ final class RoundTripCheck
 
         return new LedgerLine(
             'round_trip', 'Round trip', Verdict::Fails, "$same of $total bytes", 'read back and compared',
-            $outcome->failedAt?->hint() ?? 'What was read back is not what was meant.',
+            $outcome->failure?->hint() ?? 'What was read back is not what was meant.',
         );
     }
 

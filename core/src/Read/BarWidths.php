@@ -10,6 +10,9 @@ final class BarWidths
     /** Blank needed before a symbol, in modules of its first bars: half of what EAN-8 asks for. */
     public const QUIET = 3.5;
 
+    /** Share of a module from the next whole number at which a width may be the one beyond. */
+    private const DOUBT = 0.25;
+
     /**
      * Some runs as whole modules that add up to what they must.
      *
@@ -23,18 +26,29 @@ final class BarWidths
         if (count($slice) < $count || $total === 0) {
             return null;
         }
-        $digits = '';
-        $sum = 0;
-        foreach ($slice as $run) {
-            $width = (int) round($run * $modules / $total);
-            if ($width < 1 || $width > 4) {
+        $widths = [];
+        $rests = [];
+        foreach ($slice as $i => $run) {
+            $exact = $run * $modules / $total;
+            $width = max(1, (int) round($exact));
+            if ($width > 4) {
                 return null;
             }
-            $digits .= $width;
-            $sum += $width;
+            $widths[$i] = $width;
+            $rests[$i] = $exact - $width;
+        }
+        // When the sum is one off, the run that was rounded farthest has to give way.
+        $off = $modules - array_sum($widths);
+        if (abs($off) === 1) {
+            $at = array_keys($rests, $off > 0 ? max($rests) : min($rests), true)[0];
+            $widths[$at] += $off;
+            if ($widths[$at] < 1 || $widths[$at] > 4 || abs($rests[$at]) < self::DOUBT) {
+                return null;
+            }
+            $off = 0;
         }
 
-        return $sum === $modules ? $digits : null;
+        return $off === 0 ? implode('', $widths) : null;
     }
 
     /**

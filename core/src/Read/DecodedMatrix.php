@@ -10,7 +10,11 @@ use KeenGlyph\Core\Symbol\SymbolVersion;
 /** A symbol's modules, understood. */
 final readonly class DecodedMatrix
 {
-    /** @param  int  $corrected codewords that were wrong; $codewords how many there are */
+    /**
+     * @param  int  $corrected  codewords that were wrong
+     * @param  int  $codewords  how many there are
+     * @param  int  $erased  codewords that were given up as doubtful before the rest was corrected
+     */
     public function __construct(
         public SymbolVersion $version,
         public Level $level,
@@ -18,6 +22,7 @@ final readonly class DecodedMatrix
         public int $corrected,
         public int $codewords,
         public Content $content,
+        public int $erased = 0,
     ) {
     }
 }

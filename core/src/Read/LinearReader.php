@@ -4,108 +4,224 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-/** Linear symbols in a picture, upright or turned by quarters, from lines laid across it. */
+/**
+ * Linear symbols at any angle: lines are laid across the picture, upright and level ones first, and where one reads
+ * something more are laid beside it. Only what several lines agree on is believed.
+ */
 final class LinearReader
 {
-    /** Lines in each direction. */
-    private const LINES = 48;
+    /** Lines across the shorter way of a picture. */
+    private const LINES = 84;
 
-    /** Lines that must agree on a symbol, so that no chance pattern is taken for one. */
-    private const AGREE = 2;
+    /** Lines laid beside one that read something. */
+    private const BESIDE = 12;
+
+    /** Lines that must agree, by symbology: fewer where the symbol checks itself better. */
+    private const AGREE = ['ean13' => 3, 'upca' => 3, 'code128' => 2, 'itf14' => 3, 'ean8' => 4, 'upce' => 5, 'code39' => 4];
+
+    /** Degrees of the lines after the level and upright ones. */
+    private const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5, 11.0, 169.0, 79.0, 101.0, 34.0, 146.0, 56.0, 124.0];
+
+    /** Pixels above which the picture is looked at in half its size first. */
+    private const LARGE = 1_600_000;
 
     /** @var list<BarDecoder> */
-    private array $decoders;
+    private readonly array $decoders;
 
     public function __construct()
     {
         $this->decoders = [new EanDecoder, new Code128Decoder, new ItfDecoder, new Code39Decoder];
     }
 
-    /** @return list<LinearReading> from the top */
-    public function read(BitPlane $plane): array
+    /**
+     * @param  list<float>  $angles  degrees at which something else in the picture stands; these are tried too
+     * @param  bool  $thorough  whether every angle is tried
+     * @return list<LinearReading>
+     */
+    public function read(Pyramid $pyramid, ReadBudget $budget, array $angles = [], bool $thorough = true): array
     {
-        $found = [];
-        foreach ([false, true] as $down) {
-            $length = $down ? $plane->width : $plane->height;
-            $step = max(1, intdiv($length, self::LINES));
-            for ($at = intdiv($step, 2); $at < $length; $at += $step) {
-                $line = $down ? self::column($plane, $at) : $plane->row($at);
-                foreach ([false, true] as $backwards) {
-                    foreach ($this->line($backwards ? strrev($line) : $line) as [$text, $from, $to]) {
-                        $key = "$text->symbology $text->text ".($down ? 'd' : 'a').($backwards ? 'b' : 'f');
-                        $found[$key][] = [$text, $at, $backwards ? strlen($line) - $to : $from, $backwards ? strlen($line) - $from : $to, $down, $backwards];
+        $level = $pyramid->level(0)->width * $pyramid->level(0)->height > self::LARGE ? 1 : 0;
+        $readings = $this->look($pyramid->level($level), $budget, $angles, $thorough);
+        if ($readings === [] && $level === 1 && $thorough && ! $budget->isSpent(0.6)) {
+            $readings = $this->look($pyramid->level(0), $budget, $angles, false);
+        }
+
+        return $readings;
+    }
+
+    /**
+     * @param  list<float>  $angles
+     * @return list<LinearReading>
+     */
+    private function look(GreyPlane $plane, ReadBudget $budget, array $angles, bool $thorough): array
+    {
+        $readings = [];
+        foreach ([0.0, 90.0, ...$angles, ...($thorough ? self::ANGLES : [])] as $i => $angle) {
+            if ($budget->isSpent(0.95) || ($i > 1 + count($angles) && $readings !== [])) {
+                break;
+            }
+            foreach ($this->along($plane, $angle) as $reading) {
+                foreach ($readings as $known) {
+                    if ($known->text === $reading->text && $known->symbology === $reading->symbology && $known->overlaps($reading)) {
+                        continue 2;
                     }
                 }
-            }
-        }
-        $readings = [];
-        foreach ($found as $lines) {
-            if (count($lines) >= self::AGREE || $plane->height < self::LINES) {
-                $readings[] = self::reading($lines);
+                $readings[] = $reading;
             }
         }
 
         return $readings;
     }
 
-    /** @return list<array{BarText, int, int}> text, and where it begins and ends on the line */
-    private function line(string $line): array
+    /** @return list<LinearReading> */
+    private function along(GreyPlane $plane, float $angle): array
     {
-        if (! str_contains($line, "\1")) {
-            return [];
-        }
-        preg_match_all('/\x00+|\x01+/', "\0".$line, $match);
-        $runs = array_map(strlen(...), $match[0]);
-        $found = [];
-        $place = $runs[0] - 1;
-        $skip = 0;
-        for ($i = 1; $i < count($runs); $i += 2) {
-            // No symbol begins with a bar wider than two modules, nor without three blank ones before it.
-            $isStart = $i === 1 || $runs[$i - 1] >= 1.5 * $runs[$i];
-            if ($isStart && $i >= $skip && count($runs) - $i > 25) {
-                // The margin before the picture is as blank as it needs to be.
-                $around = $i === 1 ? [PHP_INT_MAX >> 8, ...array_slice($runs, 1)] : $runs;
-                foreach ($this->decoders as $decoder) {
-                    $text = $decoder->decode($around, $i);
-                    if ($text !== null) {
-                        $width = array_sum(array_slice($runs, $i, $text->runs));
-                        $found[] = [$text, $place, $place + $width];
-                        $skip = $i + $text->runs;
-                        break;
+        $radians = deg2rad($angle);
+        [$dx, $dy] = [cos($radians), sin($radians)];
+        // Whole steps along the axis that the line follows more.
+        $scale = 1 / max(abs($dx), abs($dy));
+        [$dx, $dy] = [$dx * $scale, $dy * $scale];
+        $level = abs($dx) >= abs($dy);
+        $across = $level ? $plane->height : $plane->width;
+        $along = $level ? $plane->width : $plane->height;
+        // Where lines begin on the side of the picture, and as far before it as the slant carries them.
+        $slant = ($level ? $dy : $dx) * $along * ($level ? ($dx <=> 0) : ($dy <=> 0));
+        $first = min(0.0, -$slant);
+        $last = $across + max(0.0, -$slant);
+        $step = max(1.0, min($across, $along) / self::LINES);
+        $votes = [];
+        $laid = [];
+        for ($at = $first + $step / 2; $at < $last; $at += $step) {
+            foreach ($this->line($plane, $at, $dx, $dy) as $found) {
+                $votes[$found->key()][] = $found;
+                for ($k = 1; $k <= self::BESIDE && $step > 1; $k++) {
+                    // Between this line and the next ones.
+                    foreach ([-1, 1] as $side) {
+                        $beside = round(2 * ($at + $side * $k * max(1.0, $step / self::BESIDE)));
+                        if (! isset($laid[(string) $beside])) {
+                            $laid[(string) $beside] = true;
+                            foreach ($this->line($plane, $beside / 2, $dx, $dy) as $more) {
+                                $votes[$more->key()][] = $more;
+                            }
+                        }
                     }
                 }
             }
-            $place += $runs[$i] + ($runs[$i + 1] ?? 0);
+        }
+        // One text at a place: the one with most votes, by far.
+        uasort($votes, static fn (array $a, array $b): int => count($b) <=> count($a));
+        $readings = [];
+        foreach ($votes as $lines) {
+            if (count($lines) < min(self::AGREE[$lines[0]->text->symbology], max(2, (int) ($across / 2)))) {
+                continue;
+            }
+            $reading = self::reading($lines, $plane->scale);
+            foreach ($readings as $other) {
+                if ($other->overlaps($reading)) {
+                    continue 2;
+                }
+            }
+            $readings[] = $reading;
+        }
+
+        return $readings;
+    }
+
+    /** @return list<BarHit> what a line reads, in both directions */
+    private function line(GreyPlane $plane, float $at, float $dx, float $dy): array
+    {
+        $level = abs($dx) >= abs($dy);
+        [$x, $y] = $level ? [$dx > 0 ? 0.0 : $plane->width - 1.0, $at] : [$at, $dy > 0 ? 0.0 : $plane->height - 1.0];
+        // Before the line enters the picture and after it leaves there is nothing to see.
+        $count = $level ? $plane->width : $plane->height;
+        $slope = $level ? $dy : $dx;
+        $room = $level ? $plane->height : $plane->width;
+        [$enter, $leave] = [0, $count];
+        if (abs($slope) > 1e-6) {
+            $a = (0 - $at) / $slope;
+            $b = ($room - 1 - $at) / $slope;
+            $enter = (int) max(0, ceil(min($a, $b)));
+            $leave = (int) min($count, floor(max($a, $b)));
+        } elseif ($at < 0 || $at >= $room) {
+            return [];
+        }
+        if ($leave - $enter < 40) {
+            return [];
+        }
+        $x += $enter * $dx;
+        $y += $enter * $dy;
+        $edges = BarLine::edges(BarLine::greys($plane, $x, $y, $dx, $dy, $leave - $enter));
+        if (count($edges) < 26) {
+            return [];
+        }
+        $found = [];
+        foreach ([false, true] as $backwards) {
+            $places = $edges;
+            if ($backwards) {
+                // Runs in the other order begin with a bar when the last edge leads out of one.
+                if (count($edges) % 2 === 1) {
+                    array_pop($places);
+                }
+                $places = array_map(static fn (int $edge): int => -$edge, array_reverse($places));
+            }
+            foreach ($this->texts($places) as [$text, $from, $to]) {
+                $start = abs($from) / BarLine::PARTS;
+                $end = abs($to) / BarLine::PARTS;
+                $found[] = new BarHit($text, $at, [$x + $start * $dx, $y + $start * $dy], [$x + $end * $dx, $y + $end * $dy], $backwards);
+            }
         }
 
         return $found;
     }
 
-    private static function column(BitPlane $plane, int $x): string
+    /**
+     * @param  list<int>  $edges
+     * @return list<array{BarText, int, int}> text, and where it begins and ends on the line
+     */
+    private function texts(array $edges): array
     {
-        $column = '';
-        for ($y = 0, $at = $x; $y < $plane->height; $y++, $at += $plane->width) {
-            $column .= $plane->bits[$at];
+        // The margin before the picture is as blank as it needs to be.
+        $runs = [PHP_INT_MAX >> 8];
+        for ($i = 1, $count = count($edges); $i < $count; $i++) {
+            $runs[] = max(1, $edges[$i] - $edges[$i - 1]);
+        }
+        $found = [];
+        $skip = 0;
+        for ($i = 1, $count = count($runs); $count - $i > 24; $i += 2) {
+            // No symbol begins without blank modules before it.
+            if ($i < $skip || $runs[$i - 1] < 1.5 * $runs[$i]) {
+                continue;
+            }
+            foreach ($this->decoders as $decoder) {
+                $text = $decoder->decode($runs, $i);
+                if ($text !== null) {
+                    $found[] = [$text, $edges[$i - 1], $edges[min(count($edges) - 1, $i - 1 + $text->runs)]];
+                    $skip = $i + $text->runs;
+                    break;
+                }
+            }
         }
 
-        return $column;
+        return $found;
     }
 
-    /** @param  non-empty-list<array{BarText, int, int, int, bool, bool}>  $lines */
-    private static function reading(array $lines): LinearReading
+    /** @param  non-empty-list<BarHit>  $lines */
+    private static function reading(array $lines, float $scale): LinearReading
     {
-        [$text, , , , $down, $backwards] = $lines[0];
-        $across = array_column($lines, 1);
-        [$first, $last] = [(float) min($across), (float) max($across)];
-        [$from, $to] = [(float) min(array_column($lines, 2)), (float) max(array_column($lines, 3))];
-        // Corners of the box as it lies, then begun at the symbol's own top left.
-        $box = $down
-            ? [[$last, $from], [$last, $to], [$first, $to], [$first, $from]]
-            : [[$from, $first], [$to, $first], [$to, $last], [$from, $last]];
-        if ($backwards) {
-            $box = [$box[2], $box[3], $box[0], $box[1]];
+        usort($lines, static fn (BarHit $a, BarHit $b): int => $a->at <=> $b->at);
+        $first = $lines[0];
+        $last = $lines[count($lines) - 1];
+        $box = [$first->from, $first->to, $last->to, $last->from];
+        // The first corner is the upper left one as the symbol stands: its bars run down from its first side.
+        $along = [$first->to[0] - $first->from[0], $first->to[1] - $first->from[1]];
+        $down = [$last->from[0] - $first->from[0], $last->from[1] - $first->from[1]];
+        if ($along[0] * $down[1] - $along[1] * $down[0] < 0) {
+            $box = [$box[3], $box[2], $box[1], $box[0]];
         }
+        $corners = array_map(static fn (array $place): array => [round($place[0] * $scale, 2), round($place[1] * $scale, 2)], $box);
+        $turned = fmod(rad2deg(atan2($along[1], $along[0])) + 360, 360);
+        $text = $first->text;
 
-        return new LinearReading($text->symbology, $text->text, $text->gs1, $box, ($to - $from) / $text->modules, ($down ? 90 : 0) + ($backwards ? 180 : 0));
+        return new LinearReading($text->symbology, $text->text, $text->gs1, $corners, hypot(...$along) * $scale / $text->modules, (int) round($turned) % 360, count($lines));
     }
 }

@@ -12,7 +12,8 @@ final readonly class LinearReading
      * @param  bool  $gs1  whether FNC1 stands first, so that the text is made of element strings
      * @param  array{array{float, float}, array{float, float}, array{float, float}, array{float, float}}  $corners  in pixels: top left, top right, bottom right, bottom left as the symbol stands
      * @param  float  $modulePx  pixels a module
-     * @param  int  $turned  degrees clockwise: 0, 90, 180 or 270
+     * @param  int  $turned  degrees clockwise, 0 to 359
+     * @param  int  $lines  lines across the picture that agree
      */
     public function __construct(
         public string $symbology,
@@ -21,6 +22,23 @@ final readonly class LinearReading
         public array $corners,
         public float $modulePx,
         public int $turned,
+        public int $lines = 1,
     ) {
+    }
+
+    /** Whether the middle of one lies within the box around the other. */
+    public function overlaps(self $other): bool
+    {
+        return $this->holdsMiddleOf($other) || $other->holdsMiddleOf($this);
+    }
+
+    private function holdsMiddleOf(self $other): bool
+    {
+        $x = array_sum(array_column($other->corners, 0)) / 4;
+        $y = array_sum(array_column($other->corners, 1)) / 4;
+        $xs = array_column($this->corners, 0);
+        $ys = array_column($this->corners, 1);
+
+        return $x >= min($xs) - 1 && $x <= max($xs) + 1 && $y >= min($ys) - 1 && $y <= max($ys) + 1;
     }
 }

@@ -13,7 +13,7 @@ final readonly class ReadOutcome
      */
     public function __construct(
         public array $readings,
-        public ?Stage $failedAt,
+        public ?Failure $failure,
         public array $linear = [],
     ) {
     }

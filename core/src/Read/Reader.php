@@ -6,126 +6,49 @@ namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Image\LuminancePlane;
 
-/** Luminance plane to symbols: finds, samples and decodes, first dark on light, then light on dark. */
+/** Luminance plane to symbols of every kind that is asked for. */
 final class Reader
 {
-    /** Triples tried before giving up on a tone: regular ones come first, so more would only cost time. */
-    private const TRIPLES = 60;
-
-    /** Finder patterns tried for Micro QR Code symbols. */
-    private const MICRO = 6;
-
-    public function __construct(
-        private readonly Locator $locator = new FlatLocator,
-        private readonly Sampler $sampler = new CentreSampler,
-    ) {
-    }
-
-    /**
-     * Reads every symbol it can; without any, says how far the best attempt came.
-     *
-     * @param  bool  $linear  whether to look for linear symbols too
-     */
-    public function read(LuminancePlane $plane, bool $linear = true): ReadOutcome
+    /** Reads every symbol it can; without any, says how far the best attempt came. */
+    public function read(LuminancePlane $plane, ReadOptions $options = new ReadOptions): ReadOutcome
     {
-        $furthest = Stage::NoFinder;
-        $bars = $linear ? (new LinearReader)->read(Binariser::global($plane)) : [];
-        foreach ([false, true] as $reversed) {
-            $bits = Binariser::global($reversed ? $plane->inverted() : $plane);
-            $sighting = $this->locator->locate($bits);
-            if (count($sighting->finders) > 0 && ! $reversed) {
-                $furthest = Stage::NoGrid;
+        $budget = ReadBudget::of($options->budgetMs);
+        $pyramid = new Pyramid($plane);
+        $readings = [];
+        $failure = new Failure(Stage::NoFinder);
+        if ($options->wants('qr', 'microqr')) {
+            [$readings, $failure, $finders] = QrReader::read($pyramid, $budget);
+            $free = array_values(array_filter($finders, static fn (Finder $finder): bool => ! self::isCovered($finder, $readings)));
+            if ($options->wants('microqr') && $free !== []) {
+                [$micro, $other] = MicroReader::read($pyramid, $free, $budget);
+                $readings = [...$readings, ...$micro];
+                $failure = $failure->furthest($other);
             }
-            $readings = [];
-            foreach (array_slice($sighting->triples, 0, self::TRIPLES) as $triple) {
-                if (self::overlaps($triple, $readings)) {
-                    continue;
-                }
-                $result = $this->attempt($bits, $triple, $reversed);
-                if ($result instanceof Reading) {
-                    $readings[] = $result;
-                } elseif ($result->reaches() > $furthest->reaches()) {
-                    $furthest = $result;
-                }
-            }
-            if ($readings === []) {
-                $readings = $this->micro($bits, $sighting->finders, $reversed);
-            }
-            if ($readings !== []) {
-                return new ReadOutcome($readings, null, $bars);
+            if (! $options->wants('qr')) {
+                $readings = array_values(array_filter($readings, static fn (Reading $reading): bool => $reading->isMicro()));
             }
         }
+        $bars = [];
+        if ($options->wants('ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39')) {
+            // What stands beside a symbol on a label is turned as it is.
+            $angles = array_map(static fn (Reading $reading): float => fmod($reading->turned(), 90.0), array_slice($readings, 0, 1));
+            $angles = array_filter($angles, static fn (float $angle): bool => $angle > 4 && $angle < 86);
+            $bars = (new LinearReader)->read($pyramid, $budget, array_merge(...array_map(static fn (float $angle): array => [$angle, $angle + 90], array_values($angles))), $readings === []);
+            $bars = array_values(array_filter($bars, static fn (LinearReading $bar): bool => $options->wants($bar->symbology)));
+        }
 
-        return new ReadOutcome([], $bars === [] ? $furthest : null, $bars);
+        return new ReadOutcome($readings, $readings === [] && $bars === [] ? $failure : null, $bars);
     }
 
-    /**
-     * Whether a pattern of the triple lies within a symbol that is read already: data can look like a finder pattern.
-     *
-     * @param  list<Reading>  $readings
-     */
-    private static function overlaps(FinderTriple $triple, array $readings): bool
+    /** @param  list<Reading>  $readings */
+    private static function isCovered(Finder $finder, array $readings): bool
     {
         foreach ($readings as $reading) {
-            foreach ([$triple->topLeft, $triple->topRight, $triple->bottomLeft] as $pattern) {
-                if ($reading->frame->covers($pattern->x, $pattern->y)) {
-                    return true;
-                }
+            if ($reading->frame->covers($finder->x, $finder->y)) {
+                return true;
             }
         }
 
         return false;
-    }
-
-    /**
-     * Micro QR Code symbols, which have one finder pattern each.
-     *
-     * @param  list<FinderPattern>  $finders
-     * @return list<Reading>
-     */
-    private function micro(BitPlane $bits, array $finders, bool $reversed): array
-    {
-        $readings = [];
-        foreach (array_slice($finders, 0, self::MICRO) as $finder) {
-            foreach (MicroLocator::frames($bits, $finder) as $frame) {
-                $matrix = $this->sampler->sample($bits, $frame);
-                foreach ([false, true] as $mirrored) {
-                    try {
-                        $readings[] = new Reading(MicroMatrixDecoder::decode($mirrored ? $matrix->transposed() : $matrix), $frame, $mirrored, $reversed);
-
-                        continue 3;
-                    } catch (Unreadable) {
-                        // Another frame or its mirror image may still be right.
-                    }
-                }
-            }
-        }
-
-        return $readings;
-    }
-
-    private function attempt(BitPlane $bits, FinderTriple $triple, bool $reversed): Reading|Stage
-    {
-        $furthest = Stage::NoGrid;
-        foreach ($triple->versions() as $version) {
-            $frame = FrameFitter::fit($bits, $triple, $version);
-            if ($frame === null) {
-                continue;
-            }
-            $matrix = $this->sampler->sample($bits, $frame);
-            foreach ([false, true] as $mirrored) {
-                try {
-                    $decoded = MatrixDecoder::decode($mirrored ? $matrix->transposed() : $matrix);
-
-                    return new Reading($decoded, $frame, $mirrored, $reversed);
-                } catch (Unreadable $e) {
-                    if ($e->stage->reaches() > $furthest->reaches()) {
-                        $furthest = $e->stage;
-                    }
-                }
-            }
-        }
-
-        return $furthest;
     }
 }

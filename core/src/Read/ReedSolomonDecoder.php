@@ -13,32 +13,39 @@ final class ReedSolomonDecoder
     /**
      * @param  string  $block  data codewords followed by correction codewords, at most 255
      * @param  int  $correction  how many of them are correction codewords
+     * @param  list<int>  $erasures  places in the block, from 0, whose codewords are not to be relied on
+     * @param  int  $reserve  correction codewords kept to notice wrong repairs (table 9, footnote on p)
      * @return array{string, int} the repaired block and how many codewords were wrong
      *
      * @throws Unreadable when there are more errors than can be repaired
      */
-    public static function correct(string $block, int $correction): array
+    public static function correct(string $block, int $correction, array $erasures = [], int $reserve = 0): array
     {
         $data = substr($block, 0, strlen($block) - $correction);
         if (ReedSolomon::correction($data, $correction) === substr($block, -$correction)) {
             return [$block, 0];
         }
         $syndromes = self::syndromes($block, $correction);
-        $locator = self::locator($syndromes);
-        $errors = count($locator) - 1;
-        $places = $errors > intdiv($correction, 2) ? [] : self::places($locator, strlen($block));
-        if (count($places) !== $errors || $errors === 0) {
-            throw new Unreadable(Stage::Correction, "More than $correction / 2 codewords of a block are wrong.");
+        $last = strlen($block) - 1;
+        $locator = self::locator($syndromes, array_map(static fn (int $place): int => $last - $place, $erasures));
+        $wrong = count($locator) - 1;
+        // An error takes two correction codewords, an erasure one.
+        $spent = 2 * $wrong - count($erasures);
+        $places = $spent > $correction - $reserve ? [] : self::places($locator, strlen($block));
+        if (count($places) !== $wrong || $wrong === 0) {
+            throw new Unreadable(Stage::Correction, "More codewords of a block are wrong than $correction correction codewords can repair.");
         }
+        $changed = 0;
         foreach (self::values($syndromes, $locator, $places) as $power => $value) {
-            $at = strlen($block) - 1 - $power;
+            $at = $last - $power;
             $block[$at] = chr(ord($block[$at]) ^ $value);
+            $changed += $value === 0 ? 0 : 1;
         }
         if (array_filter(self::syndromes($block, $correction)) !== []) {
             throw new Unreadable(Stage::Correction, 'A block cannot be repaired.');
         }
 
-        return [$block, $errors];
+        return [$block, $changed];
     }
 
     /** @return list<int> the block's polynomial at alpha^0, alpha^1 … */
@@ -61,37 +68,44 @@ final class ReedSolomonDecoder
     }
 
     /**
-     * Berlekamp and Massey: the shortest recurrence that yields the syndromes.
+     * Berlekamp and Massey, begun with the erasures: the shortest recurrence that yields the syndromes.
      *
      * @param  list<int>  $syndromes
-     * @return list<int> error locator, lowest power first, without zeros at the end
+     * @param  list<int>  $erased  powers of x known to be doubtful
+     * @return list<int> errata locator, lowest power first, without zeros at the end
      */
-    private static function locator(array $syndromes): array
+    private static function locator(array $syndromes, array $erased): array
     {
+        $exp = Galois::exp();
         $current = [1];
-        $previous = [1];
-        $length = 0;
-        $shift = 1;
-        $scale = 1;
-        foreach ($syndromes as $n => $syndrome) {
-            $discrepancy = $syndrome;
-            for ($i = 1; $i <= $length; $i++) {
-                $discrepancy ^= Galois::multiply($current[$i] ?? 0, $syndromes[$n - $i]);
+        foreach ($erased as $power) {
+            $next = [...$current, 0];
+            foreach ($current as $i => $coefficient) {
+                $next[$i + 1] ^= Galois::multiply($coefficient, $exp[$power % 255]);
             }
+            $current = $next;
+        }
+        $known = count($erased);
+        $length = $known;
+        $previous = $current;
+        for ($n = $known; $n < count($syndromes); $n++) {
+            $discrepancy = 0;
+            foreach ($current as $i => $coefficient) {
+                if ($coefficient !== 0 && $i <= $n) {
+                    $discrepancy ^= Galois::multiply($coefficient, $syndromes[$n - $i]);
+                }
+            }
+            array_unshift($previous, 0);
             if ($discrepancy === 0) {
-                $shift++;
-
                 continue;
             }
-            $factor = self::divide($discrepancy, $scale);
-            $next = array_pad($current, max(count($current), count($previous) + $shift), 0);
+            $next = array_pad($current, max(count($current), count($previous)), 0);
             foreach ($previous as $i => $coefficient) {
-                $next[$i + $shift] ^= Galois::multiply($factor, $coefficient);
+                $next[$i] ^= Galois::multiply($discrepancy, $coefficient);
             }
-            if (2 * $length <= $n) {
-                [$length, $previous, $scale, $shift] = [$n + 1 - $length, $current, $discrepancy, 1];
-            } else {
-                $shift++;
+            if (2 * $length <= $n + $known) {
+                $previous = array_map(static fn (int $coefficient): int => self::divide($coefficient, $discrepancy), $current);
+                $length = $n + 1 - $length + $known;
             }
             $current = $next;
         }

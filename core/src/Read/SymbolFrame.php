@@ -4,42 +4,46 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-/** Where a symbol is thought to stand in a picture. */
+/** Where a symbol stands in a picture. */
 final readonly class SymbolFrame
 {
     /**
      * @param  int  $modules  modules a side
-     * @param  Transform  $transform  from modules (0,0 the symbol's outer corner) to pixels
-     * @param  float  $modulePx  pixels a module, for reports
+     * @param  array{array{float, float}, array{float, float}, array{float, float}, array{float, float}}  $corners  outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands
+     * @param  float  $modulePx  pixels a module
      */
     public function __construct(
         public int $modules,
-        public Transform $transform,
+        public array $corners,
         public float $modulePx,
     ) {
     }
 
-    /** @return array{array{float, float}, array{float, float}, array{float, float}, array{float, float}} outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands */
-    public function corners(): array
+    public static function of(Patch $patch, Warp $warp, float $modulePx): self
     {
-        $n = $this->modules;
+        $n = $warp->modules;
+        $at = static function (float $u, float $v) use ($patch, $warp): array {
+            [$x, $y] = $warp->at($u, $v);
 
-        $at = function (float $u, float $v): array {
-            [$x, $y] = $this->transform->apply($u, $v);
-
-            return [round($x, 2), round($y, 2)];
+            return [round($x * $patch->scale + $patch->left, 2), round($y * $patch->scale + $patch->top, 2)];
         };
 
-        return [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)];
+        return new self($n, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], $modulePx);
     }
 
-    /** Whether a place, in pixels, lies within the upright box around the symbol. */
+    /** Whether a place, in pixels, lies within the symbol. */
     public function covers(float $x, float $y): bool
     {
-        $corners = $this->corners();
-        $across = array_column($corners, 0);
-        $down = array_column($corners, 1);
+        $sign = 0;
+        foreach ($this->corners as $i => [$ax, $ay]) {
+            [$bx, $by] = $this->corners[($i + 1) % 4];
+            $side = ($bx - $ax) * ($y - $ay) - ($by - $ay) * ($x - $ax) <=> 0;
+            if ($side !== 0 && $sign !== 0 && $side !== $sign) {
+                return false;
+            }
+            $sign = $side !== 0 ? $side : $sign;
+        }
 
-        return $x >= min($across) && $x <= max($across) && $y >= min($down) && $y <= max($down);
+        return true;
     }
 }

@@ -30,6 +30,39 @@ final readonly class Transform
         return new self(self::solve($rows));
     }
 
+    /**
+     * The map that comes nearest to taking many points to many others, in the least squares of its equations.
+     *
+     * @param  list<array{float, float}>  $from  module coordinates
+     * @param  list<array{float, float}>  $to  pixels
+     * @param  list<float>  $weights
+     */
+    public static function nearest(array $from, array $to, array $weights): self
+    {
+        $normal = array_fill(0, 8, array_fill(0, 9, 0.0));
+        // Coordinates of about one keep the equations well conditioned.
+        $size = max(1.0, max(array_map(static fn (array $point): float => max(abs($point[0]), abs($point[1])), $from)));
+        foreach ($from as $k => [$u, $v]) {
+            [$x, $y] = $to[$k];
+            $u /= $size;
+            $v /= $size;
+            foreach ([[$u, $v, 1.0, 0.0, 0.0, 0.0, -$u * $x, -$v * $x, $x], [0.0, 0.0, 0.0, $u, $v, 1.0, -$u * $y, -$v * $y, $y]] as $row) {
+                for ($i = 0; $i < 8; $i++) {
+                    if ($row[$i] === 0.0) {
+                        continue;
+                    }
+                    $factor = $weights[$k] * $row[$i];
+                    for ($j = 0; $j < 9; $j++) {
+                        $normal[$i][$j] += $factor * $row[$j];
+                    }
+                }
+            }
+        }
+        [$a, $b, $c, $d, $e, $f, $g, $h] = self::solve($normal);
+
+        return new self([$a / $size, $b / $size, $c, $d / $size, $e / $size, $f, $g / $size, $h / $size]);
+    }
+
     /** @return array{float, float} pixels */
     public function apply(float $u, float $v): array
     {

@@ -33,7 +33,7 @@ final class ReadingFacts
             'version' => SymbolFacts::version($symbol->version),
             'level' => SymbolFacts::level($symbol->version, $symbol->level),
             'mask' => $symbol->mask,
-            'corners' => $reading->frame->corners(),
+            'corners' => $reading->frame->corners,
             'corrected' => $symbol->corrected,
             'codewords' => $symbol->codewords,
             'segments' => $symbol->content->segments,

@@ -12,6 +12,9 @@ final readonly class CodewordMap
      */
     private const PROTECTION = ['1-L' => 3, '1-M' => 2, '1-Q' => 1, '1-H' => 1, '2-L' => 2, '3-L' => 1];
 
+    /** Tables kept for the next call. */
+    private const KEPT = 7;
+
     /**
      * @param  array<int, int>  $byModule  codeword by row × modules + column; function patterns and remainder bits have none
      * @param  list<array{int, int}>  $places  block and place in it of each codeword, in the order of the symbol
@@ -32,8 +35,13 @@ final readonly class CodewordMap
     {
         /** @var array<string, self> $made */
         static $made = [];
+        $name = "{$version->number}-{$level->value}";
+        if (! isset($made[$name])) {
+            // The tables of all versions and levels together would take a hundred megabytes.
+            $made = [...array_slice($made, -self::KEPT), $name => self::make($version, $level)];
+        }
 
-        return $made["{$version->number}-{$level->value}"] ??= self::make($version, $level);
+        return $made[$name];
     }
 
     /** Whether a codeword carries data; the others carry correction. */

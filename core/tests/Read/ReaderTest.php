@@ -120,7 +120,7 @@ it('repairs as many wrong codewords as the level allows and counts them', functi
         ->and($outcome->readings[0]->symbol->corrected)->toBe($most);
     // Interleaving spreads the first codewords over all blocks, so one more than the most breaks one of them.
     $outcome = readPicture(pngOf($damage($most + 1)));
-    expect($outcome->readings)->toBe([])->and($outcome->failedAt)->toBe(Stage::Correction);
+    expect($outcome->readings)->toBe([])->and($outcome->failure?->stage)->toBe(Stage::Correction);
 })->with(Level::cases());
 
 it('reads symbols of an independent encoder', function (array $case) {
@@ -133,9 +133,9 @@ it('reads symbols of an independent encoder', function (array $case) {
 
 it('says nothing where there is nothing', function () {
     $plane = fn (string $pixels) => new LuminancePlane(200, 200, $pixels);
-    expect((new Reader)->read($plane(str_repeat("\xFF", 40_000)))->failedAt)->toBe(Stage::NoFinder)
-        ->and((new Reader)->read($plane(str_repeat("\0", 40_000)))->failedAt)->toBe(Stage::NoFinder)
-        ->and((new Reader)->read(new LuminancePlane(1, 1, 'x'))->failedAt)->toBe(Stage::NoFinder);
+    expect((new Reader)->read($plane(str_repeat("\xFF", 40_000)))->failure?->stage)->toBe(Stage::NoFinder)
+        ->and((new Reader)->read($plane(str_repeat("\0", 40_000)))->failure?->stage)->toBe(Stage::NoFinder)
+        ->and((new Reader)->read(new LuminancePlane(1, 1, 'x'))->failure?->stage)->toBe(Stage::NoFinder);
     for ($i = 0; $i < 10; $i++) {
         expect((new Reader)->read($plane(random_bytes(40_000)))->readings)->toBe([]);
     }
@@ -148,9 +148,9 @@ it('says how far it came', function () {
         $blank[8][$i] = '0';
         $blank[$i][8] = '0';
     }
-    expect(readPicture(pngOf(new ModuleMatrix($blank)))->failedAt)->toBe(Stage::Format);
+    expect(readPicture(pngOf(new ModuleMatrix($blank)))->failure?->stage)->toBe(Stage::Format);
     $half = array_map(fn (string $row) => substr($row, 0, 10).str_repeat('0', 11), $matrix->rows);
-    expect(readPicture(pngOf(new ModuleMatrix($half)))->failedAt)->toBe(Stage::NoGrid);
+    expect(readPicture(pngOf(new ModuleMatrix($half)))->failure?->stage)->toBe(Stage::NoGrid);
     foreach (Stage::cases() as $stage) {
         expect($stage->hint())->toMatch('/^[A-Z].*\.$/');
     }

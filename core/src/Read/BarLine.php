@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function abs, count, intdiv, max, min, ord;
+
+/** Greys along a straight line through a plane, and the bars and spaces in them. */
+final class BarLine
+{
+    /** Parts of a pixel in which edges are told. */
+    public const PARTS = 16;
+
+    /** Difference of greys, of 127, that makes an edge. */
+    private const SWING = 9;
+
+    /**
+     * Greys where a line crosses the columns, or the rows if it is steeper, in proportion between two pixels.
+     *
+     * @return list<int>
+     */
+    public static function greys(GreyPlane $plane, float $x, float $y, float $dx, float $dy, int $count): array
+    {
+        $pixels = $plane->pixels;
+        $width = $plane->width;
+        $greys = [];
+        if (abs($dx) >= abs($dy)) {
+            $column = (int) $x;
+            $by = $dx > 0 ? 1 : -1;
+            $right = $width - 1;
+            $last = $plane->height - 2;
+            for ($i = 0; $i < $count && $column >= 0 && $column <= $right; $i++, $column += $by, $y += $dy) {
+                $row = (int) $y;
+                if ($row < 0 || $row > $last) {
+                    $row = $row < 0 ? 0 : $last;
+                }
+                $at = $row * $width + $column;
+                $own = ord($pixels[$at]);
+                $greys[] = (int) ($own + ($y - $row) * (ord($pixels[$at + $width]) - $own));
+            }
+        } else {
+            $row = (int) $y;
+            $by = $dy > 0 ? 1 : -1;
+            $bottom = $plane->height - 1;
+            $last = $width - 2;
+            for ($i = 0; $i < $count && $row >= 0 && $row <= $bottom; $i++, $row += $by, $x += $dx) {
+                $column = (int) $x;
+                if ($column < 0 || $column > $last) {
+                    $column = $column < 0 ? 0 : $last;
+                }
+                $at = $row * $width + $column;
+                $own = ord($pixels[$at]);
+                $greys[] = (int) ($own + ($x - $column) * (ord($pixels[$at + 1]) - $own));
+            }
+        }
+
+        return $greys;
+    }
+
+    /**
+     * Where the greys pass half way from a dark end to a light one, each bar and space having its own: so a blur that
+     * takes the strength of narrow bars leaves their edges.
+     *
+     * @param  list<int>  $greys
+     * @return list<int> sixteenths of a pixel from the start; the first edge leads into a bar
+     */
+    public static function edges(array $greys): array
+    {
+        $count = count($greys);
+        if ($count === 0) {
+            return [];
+        }
+        $swing = self::SWING;
+        // Ends of the rises and falls, by place and grey, light ones first.
+        $ends = [];
+        $low = $high = $greys[0];
+        $lowAt = $highAt = 0;
+        $falling = null;
+        foreach ($greys as $i => $grey) {
+            if ($grey > $high) {
+                $high = $grey;
+                $highAt = $i;
+            }
+            if ($grey < $low) {
+                $low = $grey;
+                $lowAt = $i;
+            }
+            if ($falling !== true && $grey < $high - $swing) {
+                $ends[] = [$highAt, $high];
+                $falling = true;
+                $low = $grey;
+                $lowAt = $i;
+            } elseif ($falling !== false && $grey > $low + $swing) {
+                if ($falling === null) {
+                    // The line begins in the dark.
+                    $ends[] = [0, $low + 2 * $swing];
+                }
+                $ends[] = [$lowAt, $low];
+                $falling = false;
+                $high = $grey;
+                $highAt = $i;
+            }
+        }
+        if ($falling === null) {
+            return [];
+        }
+        $ends[] = $falling ? [$lowAt, $low] : [$highAt, $high];
+        $edges = [];
+        for ($k = 1, $last = count($ends); $k < $last; $k++) {
+            [$from, $a] = $ends[$k - 1];
+            [$to, $b] = $ends[$k];
+            $half = intdiv($a + $b, 2);
+            $i = $from;
+            if ($a > $b) {
+                while ($i < $to && $greys[$i] > $half) {
+                    $i++;
+                }
+            } else {
+                while ($i < $to && $greys[$i] < $half) {
+                    $i++;
+                }
+            }
+            $step = $i > 0 ? $greys[$i] - $greys[$i - 1] : 0;
+            $edges[] = self::PARTS * $i + ($step === 0 ? 0 : max(-self::PARTS, min(0, intdiv(self::PARTS * ($half - $greys[$i]), $step))));
+        }
+
+        return $edges;
+    }
+}

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function array_map, count, explode, max, strlen, substr;
+
+/** Looks along rows for runs of 1:1:3:1:1, of either tone, and asks the probe about each (ISO/IEC 18004:2015 clause 12). */
+final class FinderScan
+{
+    /** More than this and the picture is a texture. */
+    private const MOST = 400;
+
+    /** Places probed in one picture before it counts as a texture. */
+    private const PROBES = 12000;
+
+    /**
+     * @param  int  $step  every how many rows to look; a pattern's core is three modules tall
+     * @param  int  $least  pixels that the five runs must have together
+     * @return list<Finder> in pixels of this plane
+     */
+    public static function find(BitPlane $plane, int $step, int $least): array
+    {
+        $found = [];
+        /** @var array<int, true> $taken cells that lie in a pattern found already, or were probed in vain */
+        $taken = [];
+        $probes = 0;
+        $width = $plane->width;
+        $across = ($width >> 1) + 1;
+        for ($y = intdiv($step, 2); $y < $plane->height; $y += $step) {
+            foreach (self::inRow($plane->row($y), $least) as [$x, $long, $light]) {
+                $cell = ($y >> 1) * $across + ($x >> 1);
+                if (isset($taken[$cell])) {
+                    continue;
+                }
+                if (++$probes > self::PROBES) {
+                    return $found;
+                }
+                $finder = FinderProbe::at($plane, $x, $y, $long, $light);
+                if ($finder === null) {
+                    $taken[$cell] = true;
+
+                    continue;
+                }
+                $core = max(1, (int) ($finder->module() * 1.3));
+                for ($i = ((int) $finder->y - $core) >> 1, $below = ((int) $finder->y + $core) >> 1; $i <= $below; $i++) {
+                    for ($j = ((int) $finder->x - $core) >> 1, $right = ((int) $finder->x + $core) >> 1; $j <= $right; $j++) {
+                        $taken[$i * $across + $j] = true;
+                    }
+                }
+                foreach ($found as $other) {
+                    if (abs($other->x - $finder->x) + abs($other->y - $finder->y) < 2 * $finder->module()) {
+                        continue 2;
+                    }
+                }
+                $found[] = $finder;
+                if (count($found) >= self::MOST) {
+                    return $found;
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<array{int, int, bool}> centre, whole length, and whether it is light on dark */
+    private static function inRow(string $row, int $least): array
+    {
+        // A byte "\1" stands where a pixel differs from the one before it; before the first all is light.
+        $edges = explode("\1", $row ^ ("\0".substr($row, 0, -1)));
+        $count = count($edges);
+        if ($count < 6) {
+            return [];
+        }
+        $lengths = array_map(strlen(...), $edges);
+        $found = [];
+        $b = $lengths[1] + 1;
+        $c = $lengths[2] + 1;
+        $d = $lengths[3] + 1;
+        $e = $lengths[4] + 1;
+        $a = 0;
+        $start = $lengths[0];
+        for ($i = 5; $i < $count; $i++) {
+            // Runs a to e begin at start; of odd ones the first is dark.
+            $start += $a;
+            $a = $b;
+            $b = $c;
+            $c = $d;
+            $d = $e;
+            $e = $lengths[$i] + 1;
+            if ($c <= $b || $c <= $d || $c + 1 < 2 * $a && $c + 1 < 2 * $e) {
+                continue;
+            }
+            $sum = $a + $b + $c + $d + $e;
+            if ($sum < $least) {
+                continue;
+            }
+            $slack = max(4.5 * $sum / 7, 5.6);
+            if (abs(7 * $b - $sum) <= $slack && abs(7 * $d - $sum) <= $slack && abs(7 * $c - 3 * $sum) <= 2 * $slack
+                && (abs(7 * $a - $sum) <= $slack || abs(7 * $e - $sum) <= $slack)) {
+                $found[] = [$start + $a + $b + ($c >> 1), $sum, ($i & 1) === 0];
+            }
+        }
+
+        return $found;
+    }
+}

@@ -1,0 +1,206 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function count, intdiv, max, min, pack, substr, unpack;
+
+/**
+ * Grey to two tones with a threshold for every place: half way between the mean of the dark and the mean of the light
+ * pixels around it, so that shadows, gradients and blank margins do not move the edges. Where all is one tone it is light.
+ */
+final class LocalBinariser
+{
+    /** Blocks of eight pixels on each side that have a say: a window of 72 to 80 pixels. */
+    private const RADIUS = 4;
+
+    /** Difference of dark and light, of 127, below which a window is one tone. */
+    private const CONTRAST = 6;
+
+    private const ONES = 0x0101010101010101;
+
+    private const EVEN = 0x00FF00FF00FF00FF;
+
+    /**
+     * @param  list<array<int, int>>  $rows  the plane's, eight pixels an integer
+     * @param  ?list<array<int, int>>  $half  those of the plane at half size, from which thresholds are had at a quarter of the cost
+     */
+    public static function binarise(GreyPlane $plane, array $rows, ?array $half): BitPlane
+    {
+        $block = $half === null ? 1 : 2;
+        $coarse = $half ?? $rows;
+        $across = count($coarse[0]);
+        $thresholds = self::thresholds($coarse, $across, $half === null ? self::RADIUS : intdiv(self::RADIUS, 2));
+
+        return new BitPlane($plane->width, $plane->height, self::apply($rows, $thresholds, $across, $block));
+    }
+
+    /**
+     * @param  list<array<int, int>>  $rows
+     * @return list<int> a grey for each block of eight by eight pixels
+     */
+    private static function thresholds(array $rows, int $across, int $radius): array
+    {
+        $height = count($rows);
+        $down = intdiv($height + 7, 8);
+        $counts = [];
+        for ($by = 0; $by < $down; $by++) {
+            $pixels = 8 * min(8, $height - 8 * $by);
+            for ($bx = 0; $bx < $across; $bx++) {
+                $counts[] = $pixels;
+            }
+        }
+        $all = self::windows(self::sums($rows, $across, $down), $across, $down, $radius);
+        $pixels = self::windows($counts, $across, $down, $radius);
+        $means = [];
+        foreach ($all as $i => $sum) {
+            $means[] = intdiv($sum, $pixels[$i]);
+        }
+        [$darkSums, $darkCounts] = self::dark($rows, $means, $across, $down);
+        $darkSums = self::windows($darkSums, $across, $down, $radius);
+        $darkCounts = self::windows($darkCounts, $across, $down, $radius);
+        $thresholds = [];
+        foreach ($darkCounts as $i => $count) {
+            $light = $pixels[$i] - $count;
+            if ($count === 0 || $light === 0) {
+                $thresholds[] = 0;
+
+                continue;
+            }
+            $dark = $darkSums[$i] / $count;
+            $bright = ($all[$i] - $darkSums[$i]) / $light;
+            $thresholds[] = $bright - $dark < self::CONTRAST ? 0 : (int) (($dark + $bright) / 2);
+        }
+
+        return $thresholds;
+    }
+
+    /**
+     * @param  list<array<int, int>>  $rows  eight pixels an integer, from 1
+     * @return list<int> sum of each block
+     */
+    private static function sums(array $rows, int $across, int $down): array
+    {
+        $sums = [];
+        $even = self::EVEN;
+        for ($by = 0; $by < $down; $by++) {
+            $lines = array_slice($rows, 8 * $by, 8);
+            for ($bx = 1; $bx <= $across; $bx++) {
+                $sum = 0;
+                foreach ($lines as $line) {
+                    $eight = $line[$bx];
+                    $sum += ($eight & $even) + (($eight >> 8) & $even);
+                }
+                $sum += $sum >> 32;
+                $sums[] = ($sum + ($sum >> 16)) & 0xFFFF;
+            }
+        }
+
+        return $sums;
+    }
+
+    /**
+     * Dark pixels of each block by a first threshold: their greys together, and how many they are.
+     *
+     * @param  list<array<int, int>>  $rows
+     * @param  list<int>  $thresholds
+     * @return array{list<int>, list<int>}
+     */
+    private static function dark(array $rows, array $thresholds, int $across, int $down): array
+    {
+        $sums = [];
+        $counts = [];
+        $even = self::EVEN;
+        $i = 0;
+        for ($by = 0; $by < $down; $by++) {
+            $lines = array_slice($rows, 8 * $by, 8);
+            for ($bx = 1; $bx <= $across; $bx++) {
+                $threshold = self::lanes($thresholds[$i++]);
+                $sum = 0;
+                $count = 0;
+                foreach ($lines as $line) {
+                    $eight = $line[$bx];
+                    $dark = ((($threshold - $eight) ^ PHP_INT_MIN) >> 7) & 0x0101010101010101;
+                    $count += $dark;
+                    $mask = $dark << 6;
+                    $eight &= $mask | ($mask - $dark);
+                    $sum += ($eight & $even) + (($eight >> 8) & $even);
+                }
+                $sum += $sum >> 32;
+                $sums[] = ($sum + ($sum >> 16)) & 0xFFFF;
+                $count = ($count & $even) + (($count >> 8) & $even);
+                $count += $count >> 32;
+                $counts[] = ($count + ($count >> 16)) & 0xFFFF;
+            }
+        }
+
+        return [$sums, $counts];
+    }
+
+    /**
+     * @param  list<array<int, int>>  $rows
+     * @param  list<int>  $thresholds
+     * @param  int  $block  integers, and eights of rows, that share a threshold
+     */
+    private static function apply(array $rows, array $thresholds, int $across, int $block): string
+    {
+        $bits = '';
+        $lanes = [];
+        $last = intdiv(count($thresholds), $across) - 1;
+        $wide = count($rows[0]);
+        foreach ($rows as $y => $row) {
+            if ($y % (8 * $block) === 0) {
+                $lanes = [];
+                $at = min($last, intdiv($y, 8 * $block)) * $across;
+                for ($i = 0; $i < $wide; $i++) {
+                    $lanes[$i + 1] = self::lanes($thresholds[$at + min($across - 1, intdiv($i, $block))]);
+                }
+            }
+            foreach ($row as $i => $eight) {
+                $row[$i] = ((($lanes[$i] - $eight) ^ PHP_INT_MIN) >> 7) & 0x0101010101010101;
+            }
+            $bits .= pack('P*', ...$row);
+        }
+
+        return $bits;
+    }
+
+    /** The threshold in each of eight bytes with the bit above it set, so that a difference leaves that bit where the pixel is as dark; the top byte has the sign for it. */
+    private static function lanes(int $threshold): int
+    {
+        return ($threshold * self::ONES) | 0x0080808080808080;
+    }
+
+    /**
+     * Sum of the blocks around each block.
+     *
+     * @param  list<int>  $blocks
+     * @return list<int>
+     */
+    private static function windows(array $blocks, int $across, int $down, int $radius): array
+    {
+        $wide = $across + 1;
+        $total = array_fill(0, $wide * ($down + 1), 0);
+        for ($y = 0; $y < $down; $y++) {
+            $line = 0;
+            $at = ($y + 1) * $wide;
+            for ($x = 0; $x < $across; $x++) {
+                $line += $blocks[$y * $across + $x];
+                $total[$at + $x + 1] = $total[$at - $wide + $x + 1] + $line;
+            }
+        }
+        $sums = [];
+        for ($y = 0; $y < $down; $y++) {
+            $top = max(0, $y - $radius) * $wide;
+            $bottom = min($down, $y + $radius + 1) * $wide;
+            for ($x = 0; $x < $across; $x++) {
+                $left = $x > $radius ? $x - $radius : 0;
+                $right = $x + $radius + 1 < $across ? $x + $radius + 1 : $across;
+                $sums[] = $total[$bottom + $right] - $total[$bottom + $left] - $total[$top + $right] + $total[$top + $left];
+            }
+        }
+
+        return $sums;
+    }
+}

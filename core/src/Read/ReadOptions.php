@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use InvalidArgumentException;
+
+/** What a reading looks for, and how long it may take. */
+final readonly class ReadOptions
+{
+    public const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
+
+    /** Milliseconds when the caller says nothing. */
+    public const BUDGET = 1500.0;
+
+    /** Milliseconds that a caller may ask for. */
+    public const LEAST = 20;
+
+    public const MOST = 10_000;
+
+    /**
+     * @param  list<string>  $symbologies  those wanted, of SYMBOLOGIES
+     * @param  float  $budgetMs  milliseconds after which no new attempt is begun
+     *
+     * @throws InvalidArgumentException when a symbology is unknown or the budget out of bounds
+     */
+    public function __construct(
+        public array $symbologies = self::SYMBOLOGIES,
+        public float $budgetMs = self::BUDGET,
+    ) {
+        $unknown = array_diff($symbologies, self::SYMBOLOGIES);
+        if ($unknown !== [] || $symbologies === []) {
+            throw new InvalidArgumentException($unknown === [] ? 'Name at least one symbology.' : 'There is no symbology '.implode(', ', $unknown).'. There are '.implode(', ', self::SYMBOLOGIES).'.');
+        }
+        if ($budgetMs < self::LEAST || $budgetMs > self::MOST) {
+            throw new InvalidArgumentException(sprintf('The budget is %d to %d milliseconds.', self::LEAST, self::MOST));
+        }
+    }
+
+    public static function qr(float $budgetMs = self::BUDGET): self
+    {
+        return new self(['qr', 'microqr'], $budgetMs);
+    }
+
+    public function wants(string ...$symbologies): bool
+    {
+        return array_intersect($symbologies, $this->symbologies) !== [];
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use KeenGlyph\Core\Symbol\ModuleMatrix;
+
+/** Greys of a symbol's modules, before it is decided which are dark. */
+final readonly class SoftMatrix
+{
+    /** Modules on each side that have a say in a module's threshold. */
+    private const RADIUS = 5;
+
+    /** @param  list<float>  $greys  row by row */
+    public function __construct(public int $modules, public array $greys)
+    {
+    }
+
+    /**
+     * Half way between the dark and the light modules around each module.
+     *
+     * @return array{list<float>, list<float>} thresholds, and the distance from dark to light
+     */
+    public function thresholds(): array
+    {
+        $n = $this->modules;
+        $means = [];
+        [$sums, $counts] = self::windows($this->greys, null, $n);
+        foreach ($sums as $i => $sum) {
+            $means[] = $sum / $counts[$i];
+        }
+        $isDark = [];
+        foreach ($this->greys as $i => $grey) {
+            $isDark[] = $grey < $means[$i] ? 1 : 0;
+        }
+        [$darkSums, $darkCounts] = self::windows($this->greys, $isDark, $n);
+        $thresholds = [];
+        $spans = [];
+        foreach ($darkSums as $i => $dark) {
+            $light = $counts[$i] - $darkCounts[$i];
+            if ($darkCounts[$i] < 1 || $light < 1) {
+                $thresholds[] = $means[$i];
+                $spans[] = 1.0;
+
+                continue;
+            }
+            $low = $dark / $darkCounts[$i];
+            $high = ($sums[$i] - $dark) / $light;
+            $thresholds[] = ($low + $high) / 2;
+            $spans[] = max(1.0, $high - $low);
+        }
+
+        return [$thresholds, $spans];
+    }
+
+    /** Each module set off against its four neighbours: undoes what a blur has mixed in of them. */
+    public function sharpened(float $amount): self
+    {
+        $n = $this->modules;
+        $greys = [];
+        $i = 0;
+        for ($row = 0; $row < $n; $row++) {
+            for ($column = 0; $column < $n; $column++, $i++) {
+                $own = $this->greys[$i];
+                $around = ($row > 0 ? $this->greys[$i - $n] : $own) + ($row < $n - 1 ? $this->greys[$i + $n] : $own)
+                    + ($column > 0 ? $this->greys[$i - 1] : $own) + ($column < $n - 1 ? $this->greys[$i + 1] : $own);
+                $greys[] = $own + $amount * ($own - $around / 4);
+            }
+        }
+
+        return new self($n, $greys);
+    }
+
+    public function decided(): DecidedMatrix
+    {
+        [$thresholds, $spans] = $this->thresholds();
+        $bits = '';
+        $doubts = [];
+        foreach ($this->greys as $i => $grey) {
+            $difference = $grey - $thresholds[$i];
+            $bits .= $difference < 0 ? '1' : '0';
+            $doubts[] = ($difference < 0 ? -$difference : $difference) / $spans[$i];
+        }
+
+        return new DecidedMatrix(new ModuleMatrix(str_split($bits, $this->modules)), $doubts);
+    }
+
+    /**
+     * Sums of the modules around each module.
+     *
+     * @param  list<float>  $greys
+     * @param  ?list<int>  $chosen  1 for those that count; all when null
+     * @return array{list<float>, list<int>} greys, and how many they are
+     */
+    private static function windows(array $greys, ?array $chosen, int $n): array
+    {
+        $wide = $n + 1;
+        $total = array_fill(0, $wide * $wide, 0.0);
+        $number = array_fill(0, $wide * $wide, 0);
+        $i = 0;
+        for ($row = 0; $row < $n; $row++) {
+            $line = 0.0;
+            $count = 0;
+            $at = ($row + 1) * $wide + 1;
+            for ($column = 0; $column < $n; $column++, $i++, $at++) {
+                if ($chosen === null || $chosen[$i] === 1) {
+                    $line += $greys[$i];
+                    $count++;
+                }
+                $total[$at] = $total[$at - $wide] + $line;
+                $number[$at] = $number[$at - $wide] + $count;
+            }
+        }
+        $sums = [];
+        $counts = [];
+        for ($row = 0; $row < $n; $row++) {
+            $top = max(0, $row - self::RADIUS) * $wide;
+            $bottom = min($n, $row + self::RADIUS + 1) * $wide;
+            for ($column = 0; $column < $n; $column++) {
+                $left = $column > self::RADIUS ? $column - self::RADIUS : 0;
+                $right = $column + self::RADIUS + 1 < $n ? $column + self::RADIUS + 1 : $n;
+                $sums[] = $total[$bottom + $right] - $total[$bottom + $left] - $total[$top + $right] + $total[$top + $left];
+                $counts[] = $number[$bottom + $right] - $number[$bottom + $left] - $number[$top + $right] + $number[$top + $left];
+            }
+        }
+
+        return [$sums, $counts];
+    }
+}

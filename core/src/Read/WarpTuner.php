@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function count;
+
+/** Moves a warp's corners and bends by ever smaller steps while that makes the modules fit better. */
+final class WarpTuner
+{
+    /** @var list<float> */
+    private array $xs = [];
+
+    /** @var list<float> */
+    private array $ys = [];
+
+    /** @var list<list<float>> share of each shift at each module */
+    private array $shares = [[], [], [], [], [], []];
+
+    /**
+     * @param  list<float>  $us  middles of the modules looked at
+     * @param  list<float>  $vs
+     */
+    public function __construct(private readonly Patch $patch, private readonly Warp $warp, array $us, array $vs)
+    {
+        foreach ($us as $i => $u) {
+            $v = $vs[$i];
+            [$x, $y] = $warp->at($u, $v);
+            $this->xs[] = $x;
+            $this->ys[] = $y;
+            foreach (Warp::shares($u / $warp->modules, $v / $warp->modules) as $k => $share) {
+                $this->shares[$k][] = $share;
+            }
+        }
+    }
+
+    /**
+     * Light modules brighter, dark ones darker, where it is known which is which.
+     *
+     * @param  list<int>  $tones  1 light, -1 dark
+     * @param  list<float>  $steps  pixels
+     * @param  list<int>  $free  shifts that may move
+     * @return array{Warp, float} and how well it fits: correlation of greys and tones, -1 to 1
+     */
+    public function toTones(array $tones, array $steps, array $free): array
+    {
+        $light = 0;
+        foreach ($tones as $tone) {
+            $light += $tone > 0 ? 1 : 0;
+        }
+        $dark = count($tones) - $light;
+        $weights = [];
+        foreach ($tones as $tone) {
+            $weights[] = $tone > 0 ? 1 / $light : -1 / $dark;
+        }
+        $moved = $this->climb(fn (): float => $this->weighted($weights), $steps, $free);
+
+        return [$moved, $this->correlation($tones)];
+    }
+
+    /**
+     * Every module as far from its threshold as may be.
+     *
+     * @param  list<float>  $thresholds
+     * @param  list<float>  $steps  pixels
+     * @param  list<int>  $free
+     */
+    public function toContrast(array $thresholds, array $steps, array $free): Warp
+    {
+        return $this->climb(fn (): float => $this->apart($thresholds), $steps, $free);
+    }
+
+    /**
+     * @param  callable(): float  $score
+     * @param  list<float>  $steps
+     * @param  list<int>  $free
+     */
+    private function climb(callable $score, array $steps, array $free): Warp
+    {
+        $shifts = $this->warp->shifts;
+        $best = $score();
+        foreach ($steps as $step) {
+            for ($sweep = 0; $sweep < 3; $sweep++) {
+                $better = false;
+                foreach ($free as $k) {
+                    foreach ([$step, -$step] as $move) {
+                        $this->move($k, $move);
+                        $now = $score();
+                        if ($now > $best) {
+                            $best = $now;
+                            $shifts[$k] += $move;
+                            $better = true;
+                            break;
+                        }
+                        $this->move($k, -$move);
+                    }
+                }
+                if (! $better) {
+                    break;
+                }
+            }
+        }
+
+        return $this->warp->with(array_values($shifts));
+    }
+
+    private function move(int $shift, float $by): void
+    {
+        $shares = $this->shares[$shift >> 1];
+        if (($shift & 1) === 0) {
+            foreach ($shares as $i => $share) {
+                $this->xs[$i] += $share * $by;
+            }
+        } else {
+            foreach ($shares as $i => $share) {
+                $this->ys[$i] += $share * $by;
+            }
+        }
+    }
+
+    /** @param  list<float>  $weights */
+    private function weighted(array $weights): float
+    {
+        $sum = 0.0;
+        foreach ($this->greys() as $i => $grey) {
+            $sum += $weights[$i] * $grey;
+        }
+
+        return $sum;
+    }
+
+    /** @param  list<float>  $thresholds */
+    private function apart(array $thresholds): float
+    {
+        $sum = 0.0;
+        foreach ($this->greys() as $i => $grey) {
+            $difference = $grey - $thresholds[$i];
+            $sum += $difference < 0 ? -$difference : $difference;
+        }
+
+        return $sum;
+    }
+
+    /** @param  list<int>  $tones */
+    private function correlation(array $tones): float
+    {
+        $greys = $this->greys();
+        $count = count($greys);
+        $mean = array_sum($greys) / $count;
+        $middle = array_sum($tones) / $count;
+        [$both, $own, $other] = [0.0, 1e-9, 1e-9];
+        foreach ($greys as $i => $grey) {
+            $both += ($grey - $mean) * ($tones[$i] - $middle);
+            $own += ($grey - $mean) ** 2;
+            $other += ($tones[$i] - $middle) ** 2;
+        }
+
+        return $both / sqrt($own * $other);
+    }
+
+    /** @return list<float> */
+    private function greys(): array
+    {
+        return GreySampler::greys($this->patch, $this->xs, $this->ys);
+    }
+}
