@@ -10,6 +10,9 @@ final class BarWidths
     /** Blank needed before a symbol, in modules of its first bars: half of what EAN-8 asks for. */
     public const QUIET = 3.5;
 
+    /** Factor by which a character may be wider or narrower than the rest: a slanted view makes one end wider. */
+    private const EVEN = 1.3;
+
     /** Share of a module from the next whole number at which a width may be the one beyond. */
     private const DOUBT = 0.25;
 
@@ -49,6 +52,21 @@ final class BarWidths
         }
 
         return $off === 0 ? implode('', $widths) : null;
+    }
+
+    /**
+     * Whether characters that should be of one width are.
+     *
+     * @param  list<int>  $runs
+     * @param  int  $count  characters
+     * @param  int  $each  runs of each
+     */
+    public static function areEven(array $runs, int $at, int $count, int $each): bool
+    {
+        $widths = array_map(array_sum(...), array_chunk(array_slice($runs, $at, $count * $each), $each));
+        $mean = array_sum($widths) / max(1, count($widths));
+
+        return $widths !== [] && max($widths) <= self::EVEN * $mean && min($widths) >= $mean / self::EVEN;
     }
 
     /**

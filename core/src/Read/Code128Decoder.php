@@ -28,7 +28,8 @@ final class Code128Decoder implements BarDecoder
                 $stop = self::$values[BarWidths::digits($runs, $place, 7, 13) ?? ''] ?? null;
                 $module = array_sum(array_slice($runs, $place, 7)) / 13;
 
-                return $stop === Code128Table::STOP && $runs[$at - 1] >= BarWidths::QUIET * $module ? self::text($values, $place + 7 - $at) : null;
+                return $stop === Code128Table::STOP && $runs[$at - 1] >= BarWidths::QUIET * $module && ($runs[$place + 7] ?? PHP_INT_MAX) >= BarWidths::QUIET * $module
+                    && BarWidths::areEven($runs, $at, count($values), 6) ? self::text($values, $place + 7 - $at) : null;
             }
             if ($values === [] && $value < Code128Table::START_A) {
                 return null;

@@ -42,6 +42,9 @@ final class EanDecoder implements BarDecoder
         if ($right === null || trim($rightSets, 'A') !== '' || BarWidths::digits($runs, $end, 3, 3) !== '111') {
             return null;
         }
+        if (! BarWidths::areEven($runs, $at + 3, $half, 4) || ! BarWidths::areEven($runs, $centre + 5, $half, 4) || ! self::isBlank($runs, $at, $end + 3, $half === 6 ? 95 : 67)) {
+            return null;
+        }
         $leading = $half === 6 ? array_search($sets, Ean::PARITY, true) : ($sets === 'AAAA' ? '' : false);
         if ($leading === false || ! CheckDigit::holds($leading.$left.$right)) {
             return null;
@@ -60,7 +63,7 @@ final class EanDecoder implements BarDecoder
     private function upcE(array $runs, int $at): ?BarText
     {
         [$digits, $sets] = $this->digits($runs, $at + 3, 6);
-        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111') {
+        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111' || ! BarWidths::areEven($runs, $at + 3, 6, 4) || ! self::isBlank($runs, $at, $at + 33, 51)) {
             return null;
         }
         foreach (UpcE::PARITY as $check => $parity) {
@@ -71,6 +74,19 @@ final class EanDecoder implements BarDecoder
         }
 
         return null;
+    }
+
+    /**
+     * Whether a margin follows, and the guards are as wide as the digits make a module.
+     *
+     * @param  list<int>  $runs
+     */
+    private static function isBlank(array $runs, int $at, int $end, int $modules): bool
+    {
+        $module = array_sum(array_slice($runs, $at, $end - $at)) / $modules;
+        $guard = array_sum(array_slice($runs, $at, 3)) / 3;
+
+        return ($runs[$end] ?? PHP_INT_MAX) >= BarWidths::QUIET * $module && $guard > 0.7 * $module && $guard < 1.4 * $module;
     }
 
     /**

@@ -90,6 +90,7 @@ final class LinearReader
         $last = $across + max(0.0, -$slant);
         $step = max(1.0, min($across, $along) / self::LINES);
         $votes = [];
+        /** @var array<string, true> $laid */
         $laid = [];
         for ($at = $first + $step / 2; $at < $last; $at += $step) {
             foreach ($this->line($plane, $at, $dx, $dy) as $found) {
@@ -115,6 +116,9 @@ final class LinearReader
             if (count($lines) < min(self::AGREE[$lines[0]->text->symbology], max(2, (int) ($across / 2)))) {
                 continue;
             }
+            if (! self::agree($lines, $step)) {
+                continue;
+            }
             $reading = self::reading($lines, $plane->scale);
             foreach ($readings as $other) {
                 if ($other->overlaps($reading)) {
@@ -125,6 +129,29 @@ final class LinearReader
         }
 
         return $readings;
+    }
+
+    /**
+     * Whether the lines read one symbol and not scattered bits of a texture: side by side, its ends in a row.
+     *
+     * @param  non-empty-list<BarHit>  $lines
+     */
+    private static function agree(array $lines, float $step): bool
+    {
+        usort($lines, static fn (BarHit $a, BarHit $b): int => $a->at <=> $b->at);
+        $long = array_map(static fn (BarHit $hit): float => hypot($hit->to[0] - $hit->from[0], $hit->to[1] - $hit->from[1]), $lines);
+        $mean = array_sum($long) / count($long);
+        if (max($long) > 1.15 * $mean || min($long) < 0.85 * $mean) {
+            return false;
+        }
+        $together = 0;
+        for ($i = 1; $i < count($lines); $i++) {
+            $apart = $lines[$i]->at - $lines[$i - 1]->at;
+            $shift = hypot($lines[$i]->from[0] - $lines[$i - 1]->from[0], $lines[$i]->from[1] - $lines[$i - 1]->from[1]);
+            $together += $apart <= 2.1 * $step && $shift <= max(2.0, 2.5 * $apart) ? 1 : 0;
+        }
+
+        return $together >= 0.6 * (count($lines) - 1);
     }
 
     /** @return list<BarHit> what a line reads, in both directions */

@@ -57,8 +57,8 @@ final class MicroReader
                     $to[] = $patch->here(...$finder->at($a * $p + $c * $q, $b * $p + $d * $q));
                 }
                 [$us, $vs, $tones] = self::landmarks($n);
-                [$warp, $fit] = (new WarpTuner($patch, new Warp($n, Transform::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to)), $us, $vs))
-                    ->toTones($tones, [0.5 * $module / $patch->scale, 0.25 * $module / $patch->scale, 0.12 * $module / $patch->scale], [0, 1, 2, 3, 4, 5, 6, 7]);
+                [$warp, $fit] = (new WarpTuner($patch, new Warp($n, Transform::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to)), $us, $vs, true))
+                    ->toTones($tones, [0.5 * $module / $patch->scale, 0.25 * $module / $patch->scale, 0.12 * $module / $patch->scale], [0, 1, 2, 3, 4, 5]);
                 if ($fit >= self::FIT) {
                     $grids[] = [$fit, $warp];
                 }
@@ -67,8 +67,10 @@ final class MicroReader
         usort($grids, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
         $failure = new Failure(Stage::NoGrid, $module);
         foreach (array_slice($grids, 0, 4) as [$fit, $warp]) {
-            $decided = GreySampler::sample($patch, $warp)->decided();
-            foreach ([false, true] as $mirrored) {
+            $soft = GreySampler::sample($patch, $warp);
+            $tuned = WarpFitter::sharpest($patch, $warp, $soft, $module / $patch->scale);
+            foreach ([[$soft, false], [$soft, true], [GreySampler::sample($patch, $tuned), false], [GreySampler::sample($patch, $tuned), true]] as [$greys, $mirrored]) {
+                $decided = $greys->decided();
                 try {
                     $symbol = MicroMatrixDecoder::decode($mirrored ? $decided->matrix->transposed() : $decided->matrix);
 

@@ -34,10 +34,26 @@ final class Reader
             $angles = array_map(static fn (Reading $reading): float => fmod($reading->turned(), 90.0), array_slice($readings, 0, 1));
             $angles = array_filter($angles, static fn (float $angle): bool => $angle > 4 && $angle < 86);
             $bars = (new LinearReader)->read($pyramid, $budget, array_merge(...array_map(static fn (float $angle): array => [$angle, $angle + 90], array_values($angles))), $readings === []);
-            $bars = array_values(array_filter($bars, static fn (LinearReading $bar): bool => $options->wants($bar->symbology)));
+            $bars = array_values(array_filter($bars, static fn (LinearReading $bar): bool => $options->wants($bar->symbology) && ! self::lieWithin($bar, $readings)));
         }
 
         return new ReadOutcome($readings, $readings === [] && $bars === [] ? $failure : null, $bars);
+    }
+
+    /**
+     * Rows of modules can look like bars.
+     *
+     * @param  list<Reading>  $readings
+     */
+    private static function lieWithin(LinearReading $bar, array $readings): bool
+    {
+        foreach ($readings as $reading) {
+            if ($reading->frame->covers(array_sum(array_column($bar->corners, 0)) / 4, array_sum(array_column($bar->corners, 1)) / 4)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param  list<Reading>  $readings */

@@ -21,15 +21,20 @@ final class WarpTuner
     /**
      * @param  list<float>  $us  middles of the modules looked at
      * @param  list<float>  $vs
+     * @param  bool  $parallel  whether the fourth corner goes with the other three, so that a parallelogram stays one
      */
-    public function __construct(private readonly Patch $patch, private readonly Warp $warp, array $us, array $vs)
+    public function __construct(private readonly Patch $patch, private readonly Warp $warp, array $us, array $vs, private readonly bool $parallel = false)
     {
         foreach ($us as $i => $u) {
             $v = $vs[$i];
             [$x, $y] = $warp->at($u, $v);
             $this->xs[] = $x;
             $this->ys[] = $y;
-            foreach (Warp::shares($u / $warp->modules, $v / $warp->modules) as $k => $share) {
+            $shares = Warp::shares($u / $warp->modules, $v / $warp->modules);
+            if ($parallel) {
+                $shares = [$shares[0] - $shares[3], $shares[1] + $shares[3], $shares[2] + $shares[3], 0.0, $shares[4], $shares[5]];
+            }
+            foreach ($shares as $k => $share) {
                 $this->shares[$k][] = $share;
             }
         }
@@ -100,6 +105,11 @@ final class WarpTuner
                     break;
                 }
             }
+        }
+
+        if ($this->parallel) {
+            $shifts[6] = $shifts[2] + $shifts[4] - $shifts[0];
+            $shifts[7] = $shifts[3] + $shifts[5] - $shifts[1];
         }
 
         return $this->warp->with(array_values($shifts));
