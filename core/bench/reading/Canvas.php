@@ -64,7 +64,7 @@ final class Canvas
     public function convolve(array $kernel): void
     {
         $picture = $this->picture();
-        $picture->filter(ImagickKernel::fromMatrix($kernel));
+        $picture->morphology(Imagick::MORPHOLOGY_CONVOLVE, 1, ImagickKernel::fromMatrix($kernel));
         $this->grey = array_map(static fn (int $grey): float => (float) $grey, array_values(unpack('C*', $picture->getImageBlob()) ?: []));
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Bench\Reading;
 
+use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Level;
@@ -12,7 +13,7 @@ use KeenGlyph\Core\Symbol\Version;
 /** Pictures by category, each from its seed; a category's severity grows with the number of the picture and runs past what can be read. */
 final class Pictures
 {
-    public const CATEGORIES = ['plain', 'turned', 'tilted', 'defocus', 'motion', 'noise', 'faint', 'shadow', 'glare', 'inverted', 'mirrored', 'curved', 'damaged', 'crowded', 'small', 'tall', 'many', 'coloured', 'clutter', 'jpeg', 'screenshot', 'mixed', 'nothing'];
+    public const CATEGORIES = ['plain', 'turned', 'tilted', 'defocus', 'motion', 'noise', 'faint', 'shadow', 'glare', 'inverted', 'mirrored', 'curved', 'damaged', 'crowded', 'small', 'tall', 'many', 'coloured', 'clutter', 'jpeg', 'screenshot', 'mixed', 'micro', 'bars', 'nothing'];
 
     private Chance $chance;
 
@@ -24,15 +25,20 @@ final class Pictures
     private float $hard = 0.0;
 
     /** @return array{bytes: string, format: string, texts: list<string>} */
-    public function make(string $category, int $number, int $of, string $seed): array
+    public function make(string $category, int $number, int $of, string $seed, bool $small = false): array
     {
         $this->chance = new Chance("$seed $category $number");
         $this->texts = [];
         $this->hard = $of > 1 ? $number / ($of - 1) : 0.5;
-        [$width, $height] = [[640, 480], [800, 600], [1152, 864]][$this->chance->int(0, 2)];
+        [$width, $height] = $small ? [480, 360] : [[640, 480], [800, 600], [1152, 864]][$this->chance->int(0, 2)];
         $this->canvas = Canvas::plain($width, $height, $this->chance->float(150, 230));
         $format = $this->{'make'.ucfirst($category)}() ?? 'png';
         $quality = $category === 'jpeg' ? (int) (60 - 54 * $this->hard) : 90;
+
+        if ($small && $format === 'png') {
+            // Noise does not compress without loss.
+            [$format, $quality] = ['jpeg', 92];
+        }
 
         return ['bytes' => $this->canvas->bytes($format, $quality), 'format' => $format, 'texts' => $this->texts];
     }
@@ -212,6 +218,55 @@ final class Pictures
         $this->noise(4 + 20 * $this->hard);
 
         return 'jpeg';
+    }
+
+    private function makeMicro(): void
+    {
+        $symbol = Encoder::encode($text = 'HIVE-'.$this->chance->int(0, 99999), new EncodeOptions(Level::L, micro: true));
+        $this->place($symbol->matrix->rows, 2, $this->chance->float(0, 360), 45 * $this->hard, $this->chance->float(3, 9), 30, 225);
+        $this->texts[] = $text;
+        $this->noise(4.0);
+    }
+
+    private function makeBars(): void
+    {
+        $symbologies = [LinearSymbology::Ean13, LinearSymbology::Ean8, LinearSymbology::UpcA, LinearSymbology::UpcE, LinearSymbology::Itf14, LinearSymbology::Code128, LinearSymbology::Gs1128, LinearSymbology::Code39];
+        $symbology = $symbologies[$this->chance->int(0, 7)];
+        $given = match ($symbology) {
+            LinearSymbology::Ean13 => '9521234'.$this->chance->int(10000, 99999),
+            LinearSymbology::Ean8 => '952'.$this->chance->int(1000, 9999),
+            LinearSymbology::UpcA => (string) $this->chance->int(10_000_000_000, 99_999_999_999),
+            LinearSymbology::UpcE => '0'.$this->chance->int(100000, 999999),
+            LinearSymbology::Itf14 => '1952123'.$this->chance->int(100000, 999999),
+            LinearSymbology::Gs1128 => '(01)09521234543213(10)H'.$this->chance->int(1, 9999),
+            default => 'HIVE-'.$this->chance->int(1000, 99999),
+        };
+        $symbol = $symbology->encode($given);
+        $row = str_repeat('0', $symbol->quiet[0]).$symbol->pattern.str_repeat('0', $symbol->quiet[1]);
+        if (str_contains($symbol->pattern, 'n')) {
+            $bars = '';
+            foreach (str_split($symbol->pattern) as $i => $element) {
+                $bars .= str_repeat($i % 2 === 0 ? '1' : '0', $element === 'w' ? 3 : 1);
+            }
+            $row = str_repeat('0', 10).$bars.str_repeat('0', 10);
+        }
+        $size = min($this->chance->float(1.6, 4), min($this->canvas->width, $this->canvas->height) * 0.95 / strlen($row));
+        $this->place(array_fill(0, 40, $row), 4, $this->chance->float(0, 360), 35 * $this->hard, $size, 30, 225);
+        $this->disc($size * 0.6 * $this->hard);
+        $this->noise(4.0);
+        $this->texts[] = $symbol->text;
+    }
+
+    /** @param  list<string>  $rows */
+    private function place(array $rows, int $quiet, float $turn, float $tilt, float $size, float $dark, float $light): void
+    {
+        $blank = str_repeat('0', $quiet);
+        $rows = array_map(static fn (string $row): string => $blank.$row.$blank, $rows);
+        $empty = array_fill(0, $quiet, str_repeat('0', strlen($rows[0])));
+        $rows = [...$empty, ...$rows, ...$empty];
+        $size = min($size, 0.95 * min($this->canvas->width, $this->canvas->height) / hypot(count($rows), strlen($rows[0])));
+        $surface = new Surface(strlen($rows[0]), $size, $this->canvas->width / 2, $this->canvas->height / 2, $turn, $tilt, $this->chance->float(0, 360), 0.0, count($rows));
+        $this->canvas->lay($rows, $surface->back(), $surface->box(), $dark, $light);
     }
 
     private function makeNothing(): void

@@ -15,6 +15,12 @@ final class BarLine
     /** Difference of greys, of 127, that makes an edge. */
     private const SWING = 9;
 
+    /** The same in the noisiest picture that is looked at. */
+    private const NOISY = 40;
+
+    /** Edges a pixel: bars of single pixels have half as many as pixels, noise has more. */
+    private const BUSY = 0.66;
+
     /**
      * Greys where a line crosses the columns, or the rows if it is steeper, in proportion between two pixels.
      *
@@ -67,12 +73,28 @@ final class BarLine
      */
     public static function edges(array $greys): array
     {
-        $count = count($greys);
-        if ($count === 0) {
+        for ($swing = self::SWING; $swing <= self::NOISY; $swing *= 2) {
+            $ends = self::ends($greys, $swing);
+            // More edges than bars can have are noise, and bars have to rise above it.
+            if (count($ends) < self::BUSY * count($greys)) {
+                return self::between($greys, $ends);
+            }
+        }
+
+        return [];
+    }
+
+    /**
+     * Ends of the rises and falls, light ones first.
+     *
+     * @param  list<int>  $greys
+     * @return list<array{int, int}> place and grey
+     */
+    private static function ends(array $greys, int $swing): array
+    {
+        if ($greys === []) {
             return [];
         }
-        $swing = self::SWING;
-        // Ends of the rises and falls, by place and grey, light ones first.
         $ends = [];
         $low = $high = $greys[0];
         $lowAt = $highAt = 0;
@@ -106,6 +128,17 @@ final class BarLine
             return [];
         }
         $ends[] = $falling ? [$lowAt, $low] : [$highAt, $high];
+
+        return $ends;
+    }
+
+    /**
+     * @param  list<int>  $greys
+     * @param  list<array{int, int}>  $ends
+     * @return list<int>
+     */
+    private static function between(array $greys, array $ends): array
+    {
         $edges = [];
         for ($k = 1, $last = count($ends); $k < $last; $k++) {
             [$from, $a] = $ends[$k - 1];

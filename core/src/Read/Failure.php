@@ -30,6 +30,8 @@ final readonly class Failure
 
     public function furthest(self $other): self
     {
-        return $other->stage->reaches() > $this->stage->reaches() ? $other : $this;
+        $further = $other->stage->reaches() <=> $this->stage->reaches();
+
+        return $further > 0 || ($further === 0 && $this->modulePx === null && $other->modulePx !== null) ? $other : $this;
     }
 }

@@ -20,6 +20,9 @@ final class FinderProbe
     /** Directions in which the outer edge must, too: data or print may touch it. */
     private const OUTER = 8;
 
+    /** Looks across and down before it is looked around. */
+    private const ROUNDS = 4;
+
     /** Of the pattern's 49 modules, and of the 32 around it, which may be covered on two sides. */
     private const RIGHT = 40;
 
@@ -39,19 +42,27 @@ final class FinderProbe
     public static function at(BitPlane $plane, int $x, int $y, int $long, bool $light): ?Finder
     {
         $own = $light ? "\0" : "\1";
-        $down = self::core($plane, $x, $y, 0, 1, $own, $long);
-        if ($down === null) {
-            return null;
+        // Of a slanted pattern the middle of a row lies off the middle, so it is closed in on.
+        for ($round = 0; $round < self::ROUNDS; $round++) {
+            $down = self::core($plane, $x, $y, 0, 1, $own, 2 * $long);
+            if ($down === null) {
+                return null;
+            }
+            $along = self::core($plane, $x, (int) $down[0], 1, 0, $own, 2 * $long);
+            if ($along === null || $along[1] > 8 * $down[1] + 2 || $down[1] > 8 * $along[1] + 2) {
+                return null;
+            }
+            if (abs($along[0] - $x) < 1.5 && abs($down[0] - $y) < 1.5) {
+                break;
+            }
+            [$x, $y] = [(int) $along[0], (int) $down[0]];
         }
-        $along = self::core($plane, $x, (int) $down[0], 1, 0, $own, $long);
-        if ($along === null || $along[1] > 8 * $down[1] + 2 || $down[1] > 8 * $along[1] + 2) {
-            return null;
-        }
-        $found = self::around($plane, $along[0], $down[0], ($along[1] + $down[1]) / 6, $own, $light);
+        $found = self::around($plane, $along[0], $down[0], ($along[1] + $down[1]) / 6, $own, $light, self::$ways ??= self::ways());
         if ($found === null) {
             return null;
         }
-        $again = self::around($plane, $found->x, $found->y, $found->module(), $own, $light) ?? $found;
+        // The second time evenly around the shape that was found: a tilted one has narrow corners that the first may miss.
+        $again = self::around($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found)) ?? $found;
         $clear = self::clear($plane, $again, $own);
 
         return $clear === null ? null : new Finder($again->x, $again->y, $again->ux, $again->uy, $again->vx, $again->vy, $light, $clear);
@@ -127,7 +138,8 @@ final class FinderProbe
         return $right === 0 ? null : [$place + ($ahead - $back + 1) / 2, $long];
     }
 
-    private static function around(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light): ?Finder
+    /** @param  list<array{float, float}>  $ways  directions, in order around the place */
+    private static function around(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light, array $ways): ?Finder
     {
         $bits = $plane->bits;
         $width = $plane->width;
@@ -138,8 +150,7 @@ final class FinderProbe
         $reach = [];
         $inner = 0;
         $outer = 0;
-        self::$ways ??= self::ways();
-        foreach (self::$ways as $k => [$dx, $dy]) {
+        foreach ($ways as $k => [$dx, $dy]) {
             $edges = [0.0, 0.0, 0.0];
             $edge = 0;
             $tone = $own;
@@ -192,7 +203,7 @@ final class FinderProbe
             return null;
         }
 
-        return self::parallelogram($cx, $cy, self::filled($reach), $light, ($inner + $outer) / (2 * self::DIRECTIONS));
+        return self::parallelogram($cx, $cy, self::filled($reach), $ways, $light, ($inner + $outer) / (2 * self::DIRECTIONS));
     }
 
     /**
@@ -219,10 +230,10 @@ final class FinderProbe
      * space where these are undone the corners, farther out, give the turn.
      *
      * @param  array<int, float>  $reach  half a module's side in each direction
+     * @param  list<array{float, float}>  $ways
      */
-    private static function parallelogram(float $cx, float $cy, array $reach, bool $light, float $clear): ?Finder
+    private static function parallelogram(float $cx, float $cy, array $reach, array $ways, bool $light, float $clear): ?Finder
     {
-        $ways = self::$ways ?? [];
         [$area, $xx, $xy, $yy] = [0.0, 0.0, 0.0, 0.0];
         foreach ($ways as $k => [$dx, $dy]) {
             $next = ($k + 1) % self::DIRECTIONS;
@@ -296,6 +307,20 @@ final class FinderProbe
             $light,
             $clear,
         );
+    }
+
+    /** @return list<array{float, float}> directions that are even in the pattern's own modules */
+    private static function along(Finder $finder): array
+    {
+        $turned = $finder->ux * $finder->vy - $finder->uy * $finder->vx < 0;
+        $ways = [];
+        foreach (self::$ways ?? [] as [$u, $v]) {
+            [$x, $y] = [$u * $finder->ux + ($turned ? -$v : $v) * $finder->vx, $u * $finder->uy + ($turned ? -$v : $v) * $finder->vy];
+            $length = hypot($x, $y);
+            $ways[] = [$x / $length, $y / $length];
+        }
+
+        return $ways;
     }
 
     /** @return list<array{float, float}> */

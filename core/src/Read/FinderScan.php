@@ -13,7 +13,7 @@ final class FinderScan
     private const MOST = 400;
 
     /** Places probed in one picture before it counts as a texture. */
-    private const PROBES = 12000;
+    private const PROBES = 3000;
 
     /**
      * @param  int  $step  every how many rows to look; a pattern's core is three modules tall

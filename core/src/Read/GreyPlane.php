@@ -17,6 +17,9 @@ final readonly class GreyPlane
     /** Share of pixels that may be lost at each end of the stretch: glare and dead pixels. */
     private const LOST = 0.002;
 
+    /** How much a difference from the surroundings is brought out. */
+    private const GAIN = 8;
+
     /**
      * @param  string  $pixels  exactly width times height bytes, 1 to 127
      * @param  float  $scale  pixels of the picture a pixel of this plane: 2 at half size
@@ -29,11 +32,12 @@ final readonly class GreyPlane
     ) {
     }
 
-    public static function of(LuminancePlane $plane): self
+    /** @param  float  $scale  pixels of the picture a pixel of the plane */
+    public static function of(LuminancePlane $plane, float $scale = 1.0): self
     {
         $pixels = strtr($plane->pixels, self::all(), self::stretch($plane->pixels));
 
-        return new self(($plane->width + 7) & ~7, $plane->height, self::padded($pixels, $plane->width, $plane->height));
+        return new self(($plane->width + 7) & ~7, $plane->height, self::padded($pixels, $plane->width, $plane->height), $scale);
     }
 
     /**
@@ -106,6 +110,43 @@ final readonly class GreyPlane
         $pixels = substr($pixels, 0, $width).$pixels;
 
         return new self($width, 2 * $this->height, substr($pixels, 0, 2 * $this->height * $width), $this->scale / 2);
+    }
+
+    /** The same picture with what differs from its surroundings brought out: undoes some of a blur. */
+    public function sharpened(): self
+    {
+        $width = $this->width;
+        $size = $width * $this->height;
+        $pixels = $this->pixels;
+        $beside = self::mean($pixels[0].substr($pixels, 0, -1), substr($pixels, 1).$pixels[$size - 1]);
+        $above = self::mean(substr($pixels, 0, $width).substr($pixels, 0, -$width), substr($pixels, $width).substr($pixels, -$width));
+        // The mean of a grey and the negative of what surrounds it is grey where they are alike, and twice as flat.
+        $apart = self::mean($pixels, self::mean($beside, $above) ^ str_repeat("\x7F", $size));
+        $map = '';
+        for ($grey = 0; $grey < 128; $grey++) {
+            $map .= chr((int) max(0, min(127, 64 + self::GAIN * ($grey - 63))));
+        }
+        $sharp = self::mean($pixels, strtr($apart, substr(self::all(), 0, 128), $map));
+
+        return self::of(new LuminancePlane($width, $this->height, $sharp), $this->scale);
+    }
+
+    /** Pixel by pixel half way between two planes; their lengths are multiples of eight. */
+    private static function mean(string $one, string $other): string
+    {
+        $mean = '';
+        foreach (str_split($one, 8192) as $i => $part) {
+            /** @var array<int, int> $a */
+            $a = unpack('P*', $part) ?: [];
+            /** @var array<int, int> $b */
+            $b = unpack('P*', substr($other, 8192 * $i, 8192)) ?: [];
+            foreach ($a as $k => $value) {
+                $a[$k] = ($value & $b[$k]) + ((($value ^ $b[$k]) >> 1) & 0x3F3F3F3F3F3F3F3F);
+            }
+            $mean .= pack('P*', ...$a);
+        }
+
+        return $mean;
     }
 
     /** @return array<int, int> eight pixels an integer, of a row twice as long */

@@ -20,9 +20,14 @@ final class LinearReader
     private const AGREE = ['ean13' => 3, 'upca' => 3, 'code128' => 2, 'itf14' => 3, 'ean8' => 4, 'upce' => 5, 'code39' => 4];
 
     /** Degrees of the lines after the level and upright ones. */
-    private const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5, 11.0, 169.0, 79.0, 101.0, 34.0, 146.0, 56.0, 124.0];
+    private const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5];
 
-    /** Pixels above which the picture is looked at in half its size first. */
+    /** Between those, for symbols that are long and low. */
+    private const BETWEEN = [11.0, 169.0, 79.0, 101.0, 34.0, 146.0, 56.0, 124.0];
+
+    /** Pixels above which all angles are tried at half the size first, and at a quarter. */
+    private const MEDIUM = 450_000;
+
     private const LARGE = 1_600_000;
 
     /** @var list<BarDecoder> */
@@ -34,30 +39,47 @@ final class LinearReader
     }
 
     /**
+     * Level and upright lines, then, when nothing else was found, all angles in a picture that is not too large for it.
+     *
      * @param  list<float>  $angles  degrees at which something else in the picture stands; these are tried too
-     * @param  bool  $thorough  whether every angle is tried
      * @return list<LinearReading>
      */
-    public function read(Pyramid $pyramid, ReadBudget $budget, array $angles = [], bool $thorough = true): array
+    public function read(Pyramid $pyramid, ReadBudget $budget, array $angles, bool $thorough): array
     {
-        $level = $pyramid->level(0)->width * $pyramid->level(0)->height > self::LARGE ? 1 : 0;
-        $readings = $this->look($pyramid->level($level), $budget, $angles, $thorough);
-        if ($readings === [] && $level === 1 && $thorough && ! $budget->isSpent(0.6)) {
-            $readings = $this->look($pyramid->level(0), $budget, $angles, false);
-        }
+        $size = $pyramid->level(0)->width * $pyramid->level(0)->height;
+        $readings = $this->look($pyramid->level($size > self::LARGE ? 1 : 0), $budget, [0.0, 90.0, ...$angles], false);
 
-        return $readings;
+        return $readings === [] && $thorough ? $this->look($pyramid->level(self::coarse($size)), $budget, self::ANGLES, true) : $readings;
+    }
+
+    /**
+     * All angles at full size, as far as they have not been tried.
+     *
+     * @return list<LinearReading>
+     */
+    public function insist(Pyramid $pyramid, ReadBudget $budget): array
+    {
+        $plane = $pyramid->level(0);
+        $isDone = self::coarse($plane->width * $plane->height) === 0;
+
+        return $this->look($plane, $budget, $isDone ? self::BETWEEN : [...self::ANGLES, ...self::BETWEEN], true);
+    }
+
+    private static function coarse(int $size): int
+    {
+        return $size > self::LARGE ? 2 : ($size > self::MEDIUM ? 1 : 0);
     }
 
     /**
      * @param  list<float>  $angles
+     * @param  bool  $once  whether the first angle that reads something is enough
      * @return list<LinearReading>
      */
-    private function look(GreyPlane $plane, ReadBudget $budget, array $angles, bool $thorough): array
+    private function look(GreyPlane $plane, ReadBudget $budget, array $angles, bool $once): array
     {
         $readings = [];
-        foreach ([0.0, 90.0, ...$angles, ...($thorough ? self::ANGLES : [])] as $i => $angle) {
-            if ($budget->isSpent(0.95) || ($i > 1 + count($angles) && $readings !== [])) {
+        foreach ($angles as $angle) {
+            if ($budget->isSpent(0.95) || ($once && $readings !== [])) {
                 break;
             }
             foreach ($this->along($plane, $angle) as $reading) {
@@ -215,8 +237,14 @@ final class LinearReader
         $found = [];
         $skip = 0;
         for ($i = 1, $count = count($runs); $count - $i > 24; $i += 2) {
-            // No symbol begins without blank modules before it.
-            if ($i < $skip || $runs[$i - 1] < 1.5 * $runs[$i]) {
+            // A symbol begins after blank modules, with a bar of one module or, in Code 128, of two and a space of one.
+            $blank = $runs[$i - 1];
+            $bar = $runs[$i];
+            if ($i < $skip || $blank < 3 * $bar && ($blank < 1.5 * $bar || $bar < 1.2 * $runs[$i + 1])) {
+                continue;
+            }
+            // Nor does one hold a space wider than its margin's least.
+            if ($runs[$i + 1] > 4.5 * $bar || $runs[$i + 2] > 5 * $bar || $runs[$i + 3] > 5 * $bar) {
                 continue;
             }
             foreach ($this->decoders as $decoder) {

@@ -15,8 +15,14 @@ final class LocalBinariser
     /** Blocks of eight pixels on each side that have a say: a window of 72 to 80 pixels. */
     private const RADIUS = 4;
 
+    /** The same when only the nearest count: 24 pixels. */
+    private const NEAR = 1;
+
     /** Difference of dark and light, of 127, below which a window is one tone. */
     private const CONTRAST = 6;
+
+    /** The same in a noisy picture. */
+    private const NOISE = 16;
 
     private const ONES = 0x0101010101010101;
 
@@ -25,13 +31,14 @@ final class LocalBinariser
     /**
      * @param  list<array<int, int>>  $rows  the plane's, eight pixels an integer
      * @param  ?list<array<int, int>>  $half  those of the plane at half size, from which thresholds are had at a quarter of the cost
+     * @param  bool  $near  whether only the nearest pixels have a say: for a faint symbol in bright surroundings
      */
-    public static function binarise(GreyPlane $plane, array $rows, ?array $half): BitPlane
+    public static function binarise(GreyPlane $plane, array $rows, ?array $half, bool $near = false): BitPlane
     {
         $block = $half === null ? 1 : 2;
         $coarse = $half ?? $rows;
         $across = count($coarse[0]);
-        $thresholds = self::thresholds($coarse, $across, $half === null ? self::RADIUS : intdiv(self::RADIUS, 2));
+        $thresholds = self::thresholds($coarse, $across, $near ? self::NEAR : ($half === null ? self::RADIUS : intdiv(self::RADIUS, 2)));
 
         return new BitPlane($plane->width, $plane->height, self::apply($rows, $thresholds, $across, $block));
     }
@@ -60,20 +67,40 @@ final class LocalBinariser
         [$darkSums, $darkCounts] = self::dark($rows, $means, $across, $down);
         $darkSums = self::windows($darkSums, $across, $down, $radius);
         $darkCounts = self::windows($darkCounts, $across, $down, $radius);
-        $thresholds = [];
+        $middles = [];
+        $apart = [];
         foreach ($darkCounts as $i => $count) {
             $light = $pixels[$i] - $count;
             if ($count === 0 || $light === 0) {
-                $thresholds[] = 0;
+                $middles[] = 0;
+                $apart[] = 0;
 
                 continue;
             }
             $dark = $darkSums[$i] / $count;
             $bright = ($all[$i] - $darkSums[$i]) / $light;
-            $thresholds[] = $bright - $dark < self::CONTRAST ? 0 : (int) (($dark + $bright) / 2);
+            $middles[] = (int) (($dark + $bright) / 2);
+            $apart[] = (int) ($bright - $dark);
+        }
+        $least = self::least($apart);
+        $thresholds = [];
+        foreach ($middles as $i => $middle) {
+            $thresholds[] = $apart[$i] < $least ? 0 : $middle;
         }
 
         return $thresholds;
+    }
+
+    /**
+     * What is more than noise: half as much again as the calmest fifth of the picture has.
+     *
+     * @param  list<int>  $apart  difference of light and dark by block
+     */
+    private static function least(array $apart): int
+    {
+        sort($apart);
+
+        return (int) max(self::CONTRAST, min(self::NOISE, 1.6 * $apart[intdiv(count($apart), 5)]));
     }
 
     /**

@@ -15,6 +15,21 @@ final class MicroReader
     /** Correlation of the modules known beforehand: little else tells these symbols from chance. */
     private const FIT = 0.7;
 
+    /** The same from which on a failure to decode is worth reporting. */
+    private const SURE = 0.93;
+
+    /** The same before the grid is moved to where it fits best, and how many are moved. */
+    private const PROMISE = 0.3;
+
+    private const TUNED = 6;
+
+    /** Grids decoded. */
+    private const DECODED = 3;
+
+    /** Weight of a module of the timing patterns beside that of another. */
+    private const TIMING = 4;
+
+    /** Pixels a module that are worth looking at. */
     private const MODULE = 2.6;
 
     /**
@@ -47,41 +62,75 @@ final class MicroReader
         $level = max(0, min($pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
         $reach = 24 * max(hypot($finder->ux, $finder->uy), hypot($finder->vx, $finder->vy));
         $patch = Patch::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light);
-        $grids = [];
+        $tuners = [];
         foreach ([[1, 0, 0, 1], [0, 1, -1, 0], [-1, 0, 0, -1], [0, -1, 1, 0]] as [$a, $b, $c, $d]) {
+            $to = [];
+            foreach ([[0, 0], [7, 0], [0, 7], [7, 7]] as [$u, $v]) {
+                [$p, $q] = [$u - 3.5, $v - 3.5];
+                $to[] = $patch->here(...$finder->at($a * $p + $c * $q, $b * $p + $d * $q));
+            }
+            $base = Transform::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to);
             foreach (MicroVersion::cases() as $version) {
-                $n = $version->modules();
-                $to = [];
-                foreach ([[0, 0], [7, 0], [0, 7], [7, 7]] as [$u, $v]) {
-                    [$p, $q] = [$u - 3.5, $v - 3.5];
-                    $to[] = $patch->here(...$finder->at($a * $p + $c * $q, $b * $p + $d * $q));
-                }
-                [$us, $vs, $tones] = self::landmarks($n);
-                [$warp, $fit] = (new WarpTuner($patch, new Warp($n, Transform::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to)), $us, $vs, true))
-                    ->toTones($tones, [0.5 * $module / $patch->scale, 0.25 * $module / $patch->scale, 0.12 * $module / $patch->scale], [0, 1, 2, 3, 4, 5]);
-                if ($fit >= self::FIT) {
-                    $grids[] = [$fit, $warp];
+                [$us, $vs, $tones] = self::landmarks($version->modules());
+                $tuner = new WarpTuner($patch, new Warp($version->modules(), $base), $us, $vs, true);
+                $fit = $tuner->correlation($tones);
+                if ($fit >= self::PROMISE) {
+                    $tuners[] = [$fit, $tuner, $tones];
                 }
             }
         }
+        usort($tuners, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        $step = $module / $patch->scale;
+        $grids = [];
+        foreach (array_slice($tuners, 0, self::TUNED) as [, $tuner, $tones]) {
+            [$warp, $fit] = $tuner->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
+            if ($fit >= self::FIT) {
+                $grids[] = [$fit, $warp];
+            }
+        }
         usort($grids, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        $failure = new Failure(Stage::NoGrid, $module);
-        foreach (array_slice($grids, 0, 4) as [$fit, $warp]) {
-            $soft = GreySampler::sample($patch, $warp);
-            $tuned = WarpFitter::sharpest($patch, $warp, $soft, $module / $patch->scale);
-            foreach ([[$soft, false], [$soft, true], [GreySampler::sample($patch, $tuned), false], [GreySampler::sample($patch, $tuned), true]] as [$greys, $mirrored]) {
-                $decided = $greys->decided();
-                try {
-                    $symbol = MicroMatrixDecoder::decode($mirrored ? $decided->matrix->transposed() : $decided->matrix);
+        $failure = new Failure(Stage::NoGrid);
+        foreach (array_slice($grids, 0, self::DECODED) as [$fit, $warp]) {
+            foreach (self::stretched($warp) as $stretched) {
+                $soft = GreySampler::sample($patch, $stretched);
+                foreach ([$soft, null] as $greys) {
+                    // Then the grid moved so that every module stands out most.
+                    $decided = ($greys ?? GreySampler::sample($patch, WarpFitter::sharpest($patch, $stretched, $soft, $module / $patch->scale)))->decided();
+                    foreach ([false, true] as $mirrored) {
+                        try {
+                            $symbol = MicroMatrixDecoder::decode($mirrored ? $decided->matrix->transposed() : $decided->matrix);
 
-                    return new Reading($symbol, SymbolFrame::of($patch, $warp, $module), $mirrored, $finder->light, $fit);
-                } catch (Unreadable $e) {
-                    $failure = $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
+                            return new Reading($symbol, SymbolFrame::of($patch, $stretched, $module), $mirrored, $finder->light, $fit);
+                        } catch (Unreadable $e) {
+                            // Any finder pattern might be such a symbol's; only a good fit says that this one is.
+                            $failure = $fit < self::SURE ? $failure : $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
+                        }
+                    }
                 }
             }
         }
 
         return $failure;
+    }
+
+    /**
+     * The grid as it is, and with the far corner nearer or farther, as under perspective: one pattern does not tell.
+     *
+     * @return list<Warp>
+     */
+    private static function stretched(Warp $warp): array
+    {
+        $n = $warp->modules;
+        [$from, $to] = [$warp->at(0, 0), $warp->at($n, $n)];
+        $warps = [$warp];
+        foreach ([-0.06, 0.06, -0.12, 0.12] as $share) {
+            $shifts = $warp->shifts;
+            $shifts[6] += $share * ($to[0] - $from[0]);
+            $shifts[7] += $share * ($to[1] - $from[1]);
+            $warps[] = $warp->with(array_values($shifts));
+        }
+
+        return $warps;
     }
 
     /**
@@ -103,8 +152,11 @@ final class MicroReader
             }
         }
         for ($i = 8; $i < $n; $i++) {
-            $put($i, 0, $i % 2 === 0);
-            $put(0, $i, $i % 2 === 0);
+            // Only these and what lies beyond them tell one version from another, so they count for more.
+            for ($times = 0; $times < self::TIMING; $times++) {
+                $put($i, 0, $i % 2 === 0);
+                $put(0, $i, $i % 2 === 0);
+            }
         }
         for ($i = 0; $i < $n; $i++) {
             $put($i, $n, false);

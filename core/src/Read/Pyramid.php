@@ -12,25 +12,31 @@ final class Pyramid
     /** Shorter side, in pixels, below which no level is made: a symbol needs more. */
     private const SMALLEST = 24;
 
-    /** @var array<int, GreyPlane> */
-    private array $levels;
-
     /** @var array<int, BitPlane> */
     private array $bits = [];
 
     /** @var array<int, list<array<int, int>>> */
     private array $rows = [];
 
-    private readonly int $last;
-
-    public function __construct(LuminancePlane $plane)
+    public static function of(LuminancePlane $plane): self
     {
-        $this->levels = [GreyPlane::of($plane)];
         $last = 0;
         for ($side = min($plane->width, $plane->height); $side >= 2 * self::SMALLEST && $last < 8; $side = intdiv($side, 2)) {
             $last++;
         }
-        $this->last = $last;
+
+        return new self([GreyPlane::of($plane)], $last);
+    }
+
+    /** @param  array<int, GreyPlane>  $levels */
+    private function __construct(private array $levels, private readonly int $last, private readonly ?self $plain = null)
+    {
+    }
+
+    /** The same pyramid with every level sharpened. */
+    public function sharpened(): self
+    {
+        return new self([], $this->last, $this);
     }
 
     /** The number of the smallest level; 0 is the full size. */
@@ -42,7 +48,11 @@ final class Pyramid
     /** @param  int  $level  0 full size, 1 half …; -1 is twice the size */
     public function level(int $level): GreyPlane
     {
-        return $this->levels[$level] ??= $level < 0 ? $this->levels[0]->doubled() : $this->level($level - 1)->halved($this->rows($level - 1));
+        if ($this->plain !== null && $level >= 0) {
+            return $this->levels[$level] ??= $this->plain->level($level)->sharpened();
+        }
+
+        return $this->levels[$level] ??= $level < 0 ? $this->level(0)->doubled() : $this->level($level - 1)->halved($this->rows($level - 1));
     }
 
     public function bits(int $level): BitPlane
@@ -50,8 +60,14 @@ final class Pyramid
         return $this->bits[$level] ??= LocalBinariser::binarise(
             $this->level($level),
             $this->rows($level),
-            $level < $this->last ? $this->rows($level + 1) : null,
+            $level < $this->last && ($this->plain === null || $level < 0) ? $this->rows($level + 1) : null,
         );
+    }
+
+    /** Two tones by what is near alone, for a faint symbol in bright surroundings. */
+    public function nearBits(int $level): BitPlane
+    {
+        return LocalBinariser::binarise($this->level($level), $this->rows($level), null, true);
     }
 
     /**

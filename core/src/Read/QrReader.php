@@ -24,35 +24,76 @@ final class QrReader
 
     private Failure $failure;
 
-    private readonly SymbolAttempt $attempt;
-
-    private function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
+    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
     {
         $this->failure = new Failure(Stage::NoFinder);
-        $this->attempt = new SymbolAttempt($pyramid, $budget);
     }
 
-    /** @return array{list<Reading>, Failure, list<Finder>} */
-    public static function read(Pyramid $pyramid, ReadBudget $budget): array
+    /** @return list<Reading> */
+    public function readings(): array
     {
-        $reader = new self($pyramid, $budget);
+        return $this->readings;
+    }
+
+    /** How far the best attempt came that failed. */
+    public function failure(): Failure
+    {
+        return $this->failure;
+    }
+
+    /** @return list<Finder> those that are in no symbol read so far */
+    public function free(): array
+    {
+        return array_values(array_filter($this->finders, fn (Finder $finder): bool => ! $this->isRead($finder)));
+    }
+
+    /** From the smallest level to the full size. */
+    public function descend(): void
+    {
+        $pyramid = $this->pyramid;
         for ($level = $pyramid->last(); $level >= 0; $level--) {
-            if ($budget->isSpent() || ($reader->readings !== [] && $pyramid->level($level)->width * $pyramid->level($level)->height > self::LARGE)) {
-                break;
+            if ($this->budget->isSpent() || ($this->readings !== [] && $pyramid->level($level)->width * $pyramid->level($level)->height > self::LARGE)) {
+                return;
             }
-            $reader->look($level);
+            $this->look($pyramid, $level);
         }
-        if ($reader->readings === [] && ! $budget->isSpent(0.5) && $pyramid->level(0)->width * $pyramid->level(0)->height < self::DOUBLED) {
-            $reader->look(-1);
-        }
-
-        return [$reader->readings, $reader->failure, $reader->finders];
     }
 
-    private function look(int $level): void
+    /** What costs more: a third pattern guessed from two, thresholds from what is near alone, twice the size for the smallest modules, then the picture sharpened. */
+    public function insist(): void
     {
-        $bits = $this->pyramid->bits($level);
-        $scale = $this->pyramid->level($level)->scale;
+        $pyramid = $this->pyramid;
+        $this->guess($pyramid);
+        $sharp = $pyramid->sharpened();
+        $isSmall = $pyramid->level(0)->width * $pyramid->level(0)->height < self::DOUBLED;
+        foreach ([[$pyramid, 2, true], [$pyramid, 1, true], [$pyramid, 0, true], [$pyramid, -1, false], [$sharp, 2, false], [$sharp, 1, false], [$sharp, 0, false], [$sharp, -1, false]] as [$which, $level, $near]) {
+            if ($this->budget->isSpent(0.7) || $this->readings !== []) {
+                return;
+            }
+            if ($level <= $pyramid->last() && ($isSmall || $level > 0)) {
+                $this->tried = [];
+                $this->look($which, $level, $near);
+            }
+        }
+    }
+
+    /** Symbols of which only two finder patterns are seen. */
+    private function guess(Pyramid $pyramid): void
+    {
+        $attempt = new SymbolAttempt($pyramid, $this->budget);
+        foreach (PairGuesser::guess($this->finders) as $triple) {
+            if ($this->budget->isSpent(0.7)) {
+                return;
+            }
+            $this->attempt($attempt, $triple);
+        }
+    }
+
+    private function look(Pyramid $pyramid, int $level, bool $near = false): void
+    {
+        $bits = $near ? $pyramid->nearBits($level) : $pyramid->bits($level);
+        $scale = $pyramid->level($level)->scale;
+        $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
         foreach (FinderScan::find($bits, $step, $level > 0 ? 13 : 11) as $finder) {
             $this->add($finder->scaled($scale));
@@ -61,17 +102,15 @@ final class QrReader
             if ($this->budget->isSpent()) {
                 return;
             }
-            $this->attempt($triple);
+            $this->attempt($attempt, $triple);
         }
     }
 
     /** A pattern seen at a finer level is known better. */
     private function add(Finder $finder): void
     {
-        foreach ($this->readings as $reading) {
-            if ($reading->frame->covers($finder->x, $finder->y)) {
-                return;
-            }
+        if ($this->isRead($finder)) {
+            return;
         }
         foreach ($this->finders as $i => $known) {
             if ($known->light === $finder->light && hypot($known->x - $finder->x, $known->y - $finder->y) < 2 * min($known->module(), $finder->module())) {
@@ -83,16 +122,13 @@ final class QrReader
         $this->finders[] = $finder;
     }
 
-    private function attempt(Triple $triple): void
+    private function attempt(SymbolAttempt $attempt, Triple $triple): void
     {
         $patterns = [$triple->topLeft, $triple->topRight, $triple->bottomLeft];
         $key = '';
         foreach ($patterns as $pattern) {
-            foreach ($this->readings as $reading) {
-                // Data can look like a finder pattern.
-                if ($reading->frame->covers($pattern->x, $pattern->y)) {
-                    return;
-                }
+            if ($this->isRead($pattern)) {
+                return;
             }
             $key .= sprintf('%.0f %.0f ', 2 * $pattern->x / $pattern->module(), 2 * $pattern->y / $pattern->module());
         }
@@ -100,11 +136,23 @@ final class QrReader
             return;
         }
         $this->tried[$key] = true;
-        $result = $this->attempt->read($triple);
+        $result = $attempt->read($triple);
         if ($result instanceof Reading) {
             $this->readings[] = $result;
         } else {
             $this->failure = $this->failure->furthest($result);
         }
+    }
+
+    /** Whether it lies in a symbol that has been read: data can look like a finder pattern. */
+    private function isRead(Finder $finder): bool
+    {
+        foreach ($this->readings as $reading) {
+            if ($reading->frame->covers($finder->x, $finder->y)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

@@ -19,6 +19,15 @@ final class SymbolAttempt
     /** Correlation of the known modules below which nothing is decoded. */
     private const FIT = 0.45;
 
+    /** Difference of the sides' numbers of modules, of the whole, that speaks for a bend. */
+    private const ROLLED = 0.12;
+
+    /** Correlation along the timing pattern that makes a bend. */
+    private const BENT = 0.5;
+
+    /** Modules that the middle of a bent side may lie off its ends. */
+    private const SAG = 3.0;
+
     /** Versions tried for one triple. */
     private const VERSIONS = 3;
 
@@ -30,15 +39,27 @@ final class SymbolAttempt
     {
         $module = ($triple->topLeft->module() + $triple->topRight->module() + $triple->bottomLeft->module()) / 3;
         $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triple->topLeft->module(), $triple->topRight->module(), $triple->bottomLeft->module()) / self::MODULE), 2))));
-        $failure = new Failure(Stage::NoGrid, $module);
+        $failure = new Failure(Stage::NoGrid);
         $versions = $this->versions($this->pyramid->level($level), $triple);
-        if ($versions === []) {
+        if ($versions === [] && abs($triple->across - $triple->down) < self::ROLLED * $triple->modules) {
             return $failure;
+        }
+        if ($versions !== []) {
+            // The timing patterns bear out that there is a symbol, and how large its modules are.
+            $failure = new Failure(Stage::NoGrid, $module);
         }
         $patch = $this->patch($triple, $level, $module);
         $modulePx = $module / $patch->scale;
-        foreach ($versions as $version) {
-            [$warp, $fit] = WarpFitter::fit($patch, $triple, $version, $modulePx);
+        foreach ([...$versions, null] as $version) {
+            $roll = null;
+            if ($version === null) {
+                // Nothing flat fits: perhaps it goes around something.
+                [$version, $roll] = $this->rolled($this->pyramid->level($level), $triple);
+                if ($version === null) {
+                    break;
+                }
+            }
+            [$warp, $fit] = WarpFitter::fit($patch, $triple, $version, $modulePx, $roll);
             if ($fit < self::FIT) {
                 continue;
             }
@@ -122,6 +143,40 @@ final class SymbolAttempt
         arsort($scores);
 
         return array_map(Version::of(...), array_slice(array_keys($scores), 0, self::VERSIONS));
+    }
+
+    /**
+     * The bend along either side that the timing pattern there bears out best.
+     *
+     * @return array{?Version, ?Roll}
+     */
+    private function rolled(GreyPlane $plane, Triple $triple): array
+    {
+        $best = self::BENT;
+        $found = [null, null];
+        foreach ([[false, $triple->across, $triple->down], [true, $triple->down, $triple->across]] as [$down, $bent, $straight]) {
+            // The straight side tells the version; the bent one seems to have more modules than that.
+            $likely = (int) round(($straight - 10) / 4);
+            for ($number = max(1, $likely - 1); $number <= min(Version::MAX, $likely + 1); $number++) {
+                $version = Version::of($number);
+                foreach ([0.85, 1.0, 1.15] as $share) {
+                    $ratio = ($version->modules() - 7) / $bent * $share;
+                    if ($ratio > 0.97 || $ratio < 0.3) {
+                        continue;
+                    }
+                    for ($sag = -self::SAG; $sag <= self::SAG; $sag += 0.5) {
+                        $roll = Roll::ofRatio($version->modules(), $down, $ratio, $sag);
+                        $warp = WarpFitter::first(null, $triple, $version, null, $roll);
+                        $fit = ($triple->topLeft->light ? -1 : 1) * WarpFitter::timing($plane, $warp, $down);
+                        if ($fit > $best) {
+                            [$best, $found] = [$fit, [$version, $roll]];
+                        }
+                    }
+                }
+            }
+        }
+
+        return $found;
     }
 
     /** The version that the symbol itself states beside its two outer finder patterns (annex D). */

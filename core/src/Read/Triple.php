@@ -9,6 +9,7 @@ final readonly class Triple
 {
     /**
      * @param  float  $modules  modules from one pattern's centre to the next: the symbol's side less seven
+     * @param  float  $across  the same as the patterns above alone suggest, and those at the left
      * @param  float  $error  0 where all three agree
      */
     public function __construct(
@@ -17,6 +18,14 @@ final readonly class Triple
         public Finder $bottomLeft,
         public float $modules,
         public float $error,
+        public float $across = 0.0,
+        public float $down = 0.0,
     ) {
+    }
+
+    /** Whether one of the patterns was not seen. */
+    public function isGuessed(): bool
+    {
+        return min($this->topLeft->clear, $this->topRight->clear, $this->bottomLeft->clear) === 0.0;
     }
 }

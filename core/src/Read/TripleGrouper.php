@@ -12,7 +12,7 @@ namespace KeenGlyph\Core\Read;
 final class TripleGrouper
 {
     /** Difference, of the whole, between the two sides' numbers of modules. */
-    private const SIDES = 0.3;
+    private const SIDES = 0.45;
 
     /** Modules aside, of those along, that a neighbour may lie off the corner's own side. */
     private const ASIDE = 0.4;
@@ -21,9 +21,9 @@ final class TripleGrouper
     private const AREAS = 5.0;
 
     /** Patterns combined; the clearest come first. */
-    private const FINDERS = 160;
+    private const FINDERS = 300;
 
-    private const MOST = 400;
+    private const MOST = 1200;
 
     /**
      * @param  list<Finder>  $finders
@@ -51,7 +51,7 @@ final class TripleGrouper
                     if ($isU === $alsoU || $apart > self::SIDES) {
                         continue;
                     }
-                    $triples[] = self::triple($corner, $one, $two, sqrt($first * $second), $apart + $aside + $otherAside + 3 - $corner->clear - $one->clear - $two->clear);
+                    $triples[] = self::triple($corner, $one, $two, $first, $second, $apart + $aside + $otherAside + 3 - $corner->clear - $one->clear - $two->clear);
                 }
             }
         }
@@ -92,12 +92,13 @@ final class TripleGrouper
     }
 
     /** Orders the neighbours clockwise, and turns all three alike. */
-    public static function triple(Finder $corner, Finder $one, Finder $two, float $modules, float $error): Triple
+    public static function triple(Finder $corner, Finder $one, Finder $two, float $first, float $second, float $error): Triple
     {
         $cross = ($one->x - $corner->x) * ($two->y - $corner->y) - ($one->y - $corner->y) * ($two->x - $corner->x);
         [$right, $below] = $cross >= 0 ? [$one, $two] : [$two, $one];
+        [$across, $down] = $cross >= 0 ? [$first, $second] : [$second, $first];
         $way = [$right->x - $corner->x, $right->y - $corner->y, $below->x - $corner->x, $below->y - $corner->y];
 
-        return new Triple($corner->facing(...$way), $right->facing(...$way), $below->facing(...$way), $modules, $error);
+        return new Triple($corner->facing(...$way), $right->facing(...$way), $below->facing(...$way), sqrt($first * $second), $error, $across, $down);
     }
 }

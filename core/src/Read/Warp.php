@@ -22,18 +22,19 @@ final readonly class Warp
         public Transform $base,
         public array $shifts = [0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0],
         public ?Lattice $lattice = null,
+        public ?Roll $roll = null,
     ) {
     }
 
     /** @param  list<float>  $shifts */
     public function with(array $shifts): self
     {
-        return new self($this->modules, $this->base, $shifts, $this->lattice);
+        return new self($this->modules, $this->base, $shifts, $this->lattice, $this->roll);
     }
 
     public function on(Lattice $lattice): self
     {
-        return new self($this->modules, $this->base, $this->shifts, $lattice);
+        return new self($this->modules, $this->base, $this->shifts, $lattice, $this->roll);
     }
 
     /**
@@ -49,7 +50,7 @@ final readonly class Warp
     /** @return array{float, float} pixels of the patch */
     public function at(float $u, float $v): array
     {
-        [$x, $y] = $this->base->apply($u, $v);
+        [$x, $y] = $this->base->apply(...($this->roll === null ? [$u, $v] : $this->roll->flat($u, $v)));
         $shares = self::shares($u / $this->modules, $v / $this->modules);
         foreach ($shares as $i => $share) {
             $x += $share * $this->shifts[2 * $i];
@@ -71,6 +72,9 @@ final readonly class Warp
      */
     public function middles(): array
     {
+        if ($this->roll !== null) {
+            return $this->oneByOne();
+        }
         [$a, $b, $c, $d, $e, $f, $g, $h] = $this->base->coefficients();
         [$tlx, $tly, $trx, $try, $blx, $bly, $brx, $bry, $ax, $ay, $bx, $by] = $this->shifts;
         $n = $this->modules;
@@ -102,6 +106,19 @@ final readonly class Warp
                     $xs[$i] += $dx;
                     $ys[$i++] += $dy;
                 }
+            }
+        }
+
+        return [$xs, $ys];
+    }
+
+    /** @return array{list<float>, list<float>} */
+    private function oneByOne(): array
+    {
+        [$xs, $ys] = [[], []];
+        for ($row = 0; $row < $this->modules; $row++) {
+            for ($column = 0; $column < $this->modules; $column++) {
+                [$xs[], $ys[]] = $this->at($column + 0.5, $row + 0.5);
             }
         }
 

@@ -25,33 +25,38 @@ final class WarpFitter
      * @param  ?Patch  $patch  in whose pixels; those of the full picture when null
      * @param  ?array{float, float}  $alignment  where the last alignment pattern was seen, in the same pixels
      */
-    public static function first(?Patch $patch, Triple $triple, Version $version, ?array $alignment = null): Warp
+    public static function first(?Patch $patch, Triple $triple, Version $version, ?array $alignment = null, ?Roll $roll = null): Warp
     {
         $n = $version->modules();
         [$from, $to, $weights] = [[], [], []];
         foreach ([[3.5, 3.5, $triple->topLeft], [$n - 3.5, 3.5, $triple->topRight], [3.5, $n - 3.5, $triple->bottomLeft]] as [$u, $v, $finder]) {
             foreach ([[0, 0, 8.0], [-3.5, -3.5, 1.0], [3.5, -3.5, 1.0], [-3.5, 3.5, 1.0], [3.5, 3.5, 1.0]] as [$du, $dv, $weight]) {
-                $from[] = [$u + $du, $v + $dv];
+                $from[] = $roll === null ? [$u + $du, $v + $dv] : $roll->flat($u + $du, $v + $dv);
                 $at = $finder->at($du, $dv);
                 $to[] = $patch === null ? $at : $patch->here(...$at);
                 $weights[] = $weight;
             }
         }
         if ($alignment !== null) {
-            $from[] = [$n - 6.5, $n - 6.5];
+            $from[] = $roll === null ? [$n - 6.5, $n - 6.5] : $roll->flat($n - 6.5, $n - 6.5);
             $to[] = $alignment;
             $weights[] = 30.0;
         }
 
-        return new Warp($n, Transform::nearest($from, $to, $weights));
+        return new Warp($n, Transform::nearest($from, $to, $weights), roll: $roll);
     }
 
-    /** Correlation along the timing patterns, the cheapest thing that only a true grid gets right; -1 to 1, of the better one. */
-    public static function timing(GreyPlane $plane, Warp $warp): float
+    /**
+     * Correlation along the timing patterns, the cheapest thing that only a true grid gets right.
+     *
+     * @param  ?bool  $down  the one along the column; the one along the row when false, the better one when null
+     * @return float -1 to 1
+     */
+    public static function timing(GreyPlane $plane, Warp $warp, ?bool $down = null): float
     {
         $n = $warp->modules;
         $best = -1.0;
-        foreach ([true, false] as $across) {
+        foreach ($down === null ? [true, false] : [! $down] as $across) {
             [$xs, $ys, $tones] = [[], [], []];
             for ($i = 7; $i <= $n - 8; $i++) {
                 [$xs[], $ys[]] = $across ? $warp->at($i + 0.5, 6.5) : $warp->at(6.5, $i + 0.5);
@@ -64,22 +69,22 @@ final class WarpFitter
     }
 
     /** @return array{Warp, float} the grid, and the correlation of the modules that are known */
-    public static function fit(Patch $patch, Triple $triple, Version $version, float $modulePx): array
+    public static function fit(Patch $patch, Triple $triple, Version $version, float $modulePx, ?Roll $roll = null): array
     {
-        $warp = self::first($patch, $triple, $version);
+        $warp = self::first($patch, $triple, $version, null, $roll);
         $n = $version->modules();
         $isSeen = false;
         if ($version->number >= 2) {
             // The farther the corner from the three patterns, the less they say about it.
             $found = self::pattern($patch, $warp, $n - 6.5, $n - 6.5, 1.2 + 0.07 * $n, $modulePx, 0.5);
             if ($found !== null) {
-                $warp = self::first($patch, $triple, $version, $found);
+                $warp = self::first($patch, $triple, $version, $found, $roll);
                 $isSeen = true;
             }
         }
         $marks = Landmarks::of($version);
         [$warp, $fit] = (new WarpTuner($patch, $warp, $marks->us, $marks->vs))
-            ->toTones($marks->tones, [0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
+            ->toTones($marks->tones, [...($triple->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
 
         return [$version->number >= 7 ? self::onLattice($patch, $warp, $version, $modulePx) : $warp, $fit];
     }
@@ -178,7 +183,7 @@ final class WarpFitter
                 // Neighbours further in have been looked at already.
                 $before = array_values(array_filter([$shifts[$i - 1][$j] ?? null, $shifts[$i][$j - 1] ?? null]));
                 $guess = $before === [] ? [0.0, 0.0] : [array_sum(array_column($before, 0)) / count($before), array_sum(array_column($before, 1)) / count($before)];
-                $moved = new Warp($warp->modules, $warp->base, $warp->shifts, new Lattice([0.0, 1.0], [[$guess, $guess], [$guess, $guess]]));
+                $moved = $warp->on(new Lattice([0.0, 1.0], [[$guess, $guess], [$guess, $guess]]));
                 $found = self::pattern($patch, $moved, $column + 0.5, $row + 0.5, 1.5, $modulePx, 0.5);
                 $plain = $warp->at($column + 0.5, $row + 0.5);
                 $shifts[$i][$j] = $found === null ? $guess : [$found[0] - $plain[0], $found[1] - $plain[1]];

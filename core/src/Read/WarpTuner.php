@@ -152,8 +152,13 @@ final class WarpTuner
         return $sum;
     }
 
-    /** @param  list<int>  $tones */
-    private function correlation(array $tones): float
+    /**
+     * How well it fits as it is.
+     *
+     * @param  list<int>  $tones  1 light, -1 dark
+     * @return float -1 to 1
+     */
+    public function correlation(array $tones): float
     {
         $greys = $this->greys();
         $count = count($greys);

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+/** Where the third finder pattern would be when only two can be seen: the two, with their sides, lay out the whole plane. */
+final class PairGuesser
+{
+    private const PAIRS = 8;
+
+    /**
+     * @param  list<Finder>  $finders
+     * @return list<Triple>
+     */
+    public static function guess(array $finders): array
+    {
+        usort($finders, static fn (Finder $a, Finder $b): int => $b->clear <=> $a->clear);
+        $finders = array_slice($finders, 0, self::PAIRS);
+        $pairs = [];
+        foreach ($finders as $i => $one) {
+            for ($j = $i + 1; $j < count($finders); $j++) {
+                $pair = $one->light === $finders[$j]->light ? TripleGrouper::pair($one, $finders[$j]) : null;
+                if ($pair !== null) {
+                    $pairs[] = [$one, $finders[$j], $pair[0], $pair[1]];
+                }
+            }
+        }
+        usort($pairs, static fn (array $a, array $b): int => $a[3] <=> $b[3]);
+        $triples = [];
+        foreach (array_slice($pairs, 0, self::PAIRS) as [$one, $two, $modules]) {
+            foreach ([1, -1] as $side) {
+                foreach (self::besides($one, $two, $modules, $side) as [$corner, $other, $third]) {
+                    $triples[] = TripleGrouper::triple($corner, $other, $third, $modules, $modules, 1.0);
+                }
+            }
+        }
+
+        return $triples;
+    }
+
+    /**
+     * The two along one side of a symbol, and the patterns that could lie across from each.
+     *
+     * @return list<array{Finder, Finder, Finder}> corner, the other one, the one that is not seen
+     */
+    private static function besides(Finder $one, Finder $two, float $modules, int $side): array
+    {
+        $way = [$two->x - $one->x, $two->y - $one->y];
+        $down = [-$side * $way[1], $side * $way[0]];
+        $from = [];
+        $to = [];
+        $weights = [];
+        foreach ([[0.0, $one->facing(...$way, ...$down)], [$modules, $two->facing(...$way, ...$down)]] as [$u, $finder]) {
+            foreach ([[0, 0], [-3.5, -3.5], [3.5, -3.5], [-3.5, 3.5], [3.5, 3.5]] as [$du, $dv]) {
+                $from[] = [$u + $du, (float) $dv];
+                $to[] = $finder->at($du, $dv);
+                $weights[] = 1.0;
+            }
+        }
+        $map = Transform::nearest($from, $to, $weights);
+        $found = [];
+        foreach ([[0.0, $one, $two], [$modules, $two, $one]] as [$u, $corner, $other]) {
+            [$x, $y] = $map->apply($u, $modules);
+            [$right, $below] = [$map->apply($u + 1, $modules), $map->apply($u, $modules + 1)];
+            $found[] = [$corner, $other, new Finder($x, $y, $right[0] - $x, $right[1] - $y, $below[0] - $x, $below[1] - $y, $one->light, 0.0)];
+        }
+
+        return $found;
+    }
+}
