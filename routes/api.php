@@ -6,6 +6,7 @@ use App\Http\Controllers\AboutController;
 use App\Http\Controllers\BarsController;
 use App\Http\Controllers\FinishController;
 use App\Http\Controllers\FinishFileController;
+use App\Http\Controllers\GateController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
 use App\Http\Controllers\Gs1Controller;
@@ -30,6 +31,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::middleware(['ability:symbols', 'throttle:symbols'])->group(function (): void {
         Route::post('symbols', SymbolController::class);
         Route::post('read', ReadController::class);
+        Route::post('read/check', [ReadController::class, 'check']);
         Route::post('bars', BarsController::class);
         Route::post('payloads/build', [PayloadController::class, 'build']);
         Route::post('payloads/parse', [PayloadController::class, 'parse']);
@@ -48,6 +50,12 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('glyphs', [GlyphController::class, 'index']);
         Route::get('glyphs/{glyph}', [GlyphController::class, 'show']);
         Route::get('glyphs/{glyph}/image.{format}', GlyphImageController::class)->whereIn('format', array_column(PictureFormat::cases(), 'value'));
+        Route::post('glyphs/lookup', [GlyphController::class, 'lookup']);
+        Route::get('shelves', [GlyphController::class, 'shelves']);
+        Route::get('gates', [GateController::class, 'index']);
+        Route::get('gates/{gate}', [GateController::class, 'show']);
+        Route::get('gates/{gate}/entries', [GateController::class, 'entries']);
+        Route::get('gates/{gate}/admissions', [GateController::class, 'admissions']);
         Route::get('finishes', [FinishController::class, 'index']);
         Route::get('finishes/{finish}', [FinishController::class, 'show']);
         Route::get('finishes/{finish}/image.svg', [FinishFileController::class, 'image']);
@@ -62,6 +70,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::delete('finishes/{finish}', [FinishController::class, 'destroy']);
         Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed();
         Route::post('finishes/{finish}/apply', [FinishController::class, 'apply']);
+        Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
+        Route::delete('gates/{gate}', [GateController::class, 'destroy']);
+        Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed();
+        Route::post('gates/{gate}/admit', [GateController::class, 'admit']);
+        Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo']);
         Route::patch('glyphs/{glyph}', [GlyphController::class, 'update']);
         Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy']);
         Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed();

@@ -73,7 +73,12 @@ final class SaveGlyph
      */
     private static function columns(Glyph $glyph, array $given): array
     {
+        $isShelved = array_key_exists('shelf', $given);
+        $shelf = is_string($given['shelf'] ?? null) ? trim($given['shelf']) : '';
         $given = array_filter($given, static fn (mixed $value): bool => $value !== null);
+        if ($isShelved) {
+            $given['shelf'] = $shelf === '' ? null : $shelf;
+        }
         if (is_array($given['fields'] ?? null)) {
             $given['text'] = self::written($glyph, $given, $given['fields']);
             unset($given['fields']);

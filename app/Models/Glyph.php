@@ -31,6 +31,7 @@ use Illuminate\Support\Carbon;
  * @property ?string $finish_id
  * @property ?int $finish_revision
  * @property-read ?Finish $savedFinish
+ * @property ?string $shelf
  * @property int $quiet
  * @property string $dark
  * @property string $light
@@ -50,7 +51,7 @@ final class Glyph extends Model
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by'];
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf'];
 
     /** @return BelongsTo<Workspace, $this> */
     public function workspace(): BelongsTo

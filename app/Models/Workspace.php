@@ -45,6 +45,12 @@ final class Workspace extends Model
         return $this->hasMany(Finish::class);
     }
 
+    /** @return HasMany<Gate, $this> */
+    public function gates(): HasMany
+    {
+        return $this->hasMany(Gate::class);
+    }
+
     /** @return HasMany<User, $this> */
     public function users(): HasMany
     {

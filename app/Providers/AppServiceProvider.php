@@ -6,6 +6,7 @@ namespace App\Providers;
 
 use App\Http\Middleware\StartSession;
 use App\Models\Finish;
+use App\Models\Gate;
 use App\Models\Glyph;
 use App\Models\User;
 use App\Models\Workspace;
@@ -44,12 +45,12 @@ final class AppServiceProvider extends ServiceProvider
         $this->limitRates();
     }
 
-    /** Glyphs and finishes are looked up inside the signed-in workspace only: another one's is as absent as none. */
+    /** Glyphs, finishes and gates are looked up inside the signed-in workspace only: another one's is as absent as none. */
     private function bindOwned(): void
     {
         $find = static function (string $id, \Illuminate\Routing\Route $route, callable $of): Model {
             $user = auth('sanctum')->user();
-            /** @var HasMany<Glyph, Workspace>|HasMany<Finish, Workspace>|null $query */
+            /** @var HasMany<Glyph, Workspace>|HasMany<Finish, Workspace>|HasMany<Gate, Workspace>|null $query */
             $query = $user instanceof User ? $of($user->workspace) : null;
             if ($query !== null && $route->allowsTrashedBindings()) {
                 $query->getQuery()->withTrashed();
@@ -60,6 +61,7 @@ final class AppServiceProvider extends ServiceProvider
         };
         Route::bind('glyph', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->glyphs()));
         Route::bind('finish', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->finishes()));
+        Route::bind('gate', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->gates()));
     }
 
     private function limitRates(): void

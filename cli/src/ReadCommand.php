@@ -9,8 +9,8 @@ use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Read\Content;
 use KeenGlyph\Core\Read\JoinedText;
 use KeenGlyph\Core\Read\PictureReader;
-use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\Reading;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Report\ReadingFacts;
 
 /** `bin/glyph read`: pictures to texts. */

@@ -27,6 +27,7 @@ use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Proof\Verdict;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\EncodeOptions;
@@ -76,7 +77,7 @@ function randomFinish(int $side): array
 }
 
 $read = static function (string $file) use ($folder): ?string {
-    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents("$folder/$file")), false);
+    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents("$folder/$file")), ReadOptions::qr());
 
     return count($outcome->readings) === 1 ? $outcome->readings[0]->symbol->content->bytes : null;
 };

@@ -7,6 +7,7 @@ use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\ReadOutcome;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
@@ -21,7 +22,7 @@ function pngOf(ModuleMatrix $matrix, int $modulePx = 4, ?Finish $finish = null):
 
 function readPicture(string $bytes): ReadOutcome
 {
-    return (new Reader)->read((new PictureDecoder)->decode($bytes));
+    return (new Reader)->read((new PictureDecoder)->decode($bytes), new ReadOptions(budgetMs: 10_000));
 }
 
 /** The bytes of the one symbol in the picture, or null. */

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Actions\Admit;
 use App\Actions\SaveFinish;
+use App\Actions\SaveGate;
 use App\Actions\SaveGlyph;
 use App\Models\User;
 use App\Models\Workspace;
@@ -68,8 +70,37 @@ final class DatabaseSeeder extends Seeder
         foreach ($glyphs as $i => $glyph) {
             // Spread over the past weeks, the newest last, as they would have been made.
             Carbon::setTestNow(now()->subHours(31 * (count($glyphs) - 1 - $i) + $i % 5));
+            $glyph['shelf'] = self::shelf($glyph['name']);
             $wears = self::WEARS[$glyph['name']] ?? (str_starts_with($glyph['name'], 'Hive tag') ? 'Hive tag' : null);
             $save->create($user, $wears === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$wears]]);
+            Carbon::setTestNow();
+        }
+        self::gate($workspace);
+    }
+
+    private static function shelf(string $name): ?string
+    {
+        return match (true) {
+            str_starts_with($name, 'Hive tag') => 'Hive tags',
+            str_contains($name, 'jar') || str_contains($name, 'Comb') => 'Jar labels',
+            default => null,
+        };
+    }
+
+    /** Sixty cards for the extraction day, some of whose holders are here already. */
+    private static function gate(Workspace $workspace): void
+    {
+        $first = ['Ines', 'Rhys', 'Tom', 'Maud', 'Oren', 'Bela', 'Nell', 'Ivo', 'Petra', 'Hal'];
+        $last = ['Calder', 'Ferrier', 'Ap Owen', 'Lindqvist', 'Moss', 'Okafor'];
+        $csv = "code,name\n";
+        for ($i = 0; $i < 60; $i++) {
+            $csv .= sprintf("FENN-CARD-%04d,%s %s\n", 11 + 7 * $i, $first[$i % 10], $last[intdiv($i, 10)]);
+        }
+        $gate = (new SaveGate)->create($workspace, 'Extraction day, Extracting House', $csv, null);
+        $admit = new Admit;
+        for ($i = 0; $i < 24; $i++) {
+            Carbon::setTestNow(now()->subMinutes(90 - 3 * $i));
+            $admit->admit($gate, sprintf('FENN-CARD-%04d', 11 + 7 * ($i * 11 % 60)), $i % 3 === 0 ? 'South door' : 'North door');
             Carbon::setTestNow();
         }
     }

@@ -8,6 +8,7 @@ use App\Actions\SaveGlyph;
 use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
+use App\Http\Requests\LookupRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
 use App\Support\CurrentUser;
@@ -19,12 +20,18 @@ use Illuminate\Http\Response;
 /** Saved codes of the signed-in workspace. */
 final class GlyphController
 {
+    /** Glyphs with one text that are told. */
+    private const ALIKE = 10;
+
     public function index(GlyphListRequest $request): JsonResponse
     {
         $query = CurrentUser::of($request)->workspace->glyphs();
         $words = trim($request->string('q')->toString());
         if ($words !== '') {
             $query->getQuery()->matching($words);
+        }
+        if ($request->filled('shelf')) {
+            $query->where('shelf', $request->string('shelf')->toString());
         }
         $total = $query->count();
         $order = $request->validated('sort') === 'name' ? 'name' : 'updated_at';
@@ -46,6 +53,24 @@ final class GlyphController
             'total' => $total,
             'next_cursor' => $last !== null && $found->count() > $limit ? GlyphCursor::after($last, $order)->encode() : null,
         ]);
+    }
+
+    /** Which glyphs say exactly this. */
+    public function lookup(LookupRequest $request): JsonResponse
+    {
+        $text = $request->string('text')->toString();
+        $found = CurrentUser::of($request)->workspace->glyphs()->whereRaw('md5(text) = md5(?)', [$text])->where('text', $text)->orderByDesc('updated_at')->limit(self::ALIKE)->get();
+
+        return new JsonResponse(['data' => $found->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values()]);
+    }
+
+    /** Shelves in use, with how many glyphs are on each. */
+    public function shelves(Request $request): JsonResponse
+    {
+        $shelves = CurrentUser::of($request)->workspace->glyphs()->whereNotNull('shelf')->toBase()
+            ->groupBy('shelf')->orderBy('shelf')->selectRaw('shelf, count(*) AS glyphs')->limit(500)->get();
+
+        return new JsonResponse(['data' => $shelves]);
     }
 
     public function show(Glyph $glyph): JsonResponse

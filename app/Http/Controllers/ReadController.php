@@ -6,34 +6,79 @@ namespace App\Http\Controllers;
 
 use App\Actions\ReadPicture;
 use App\Http\Problems\Problems;
+use App\Http\Requests\ReadCheckRequest;
+use App\Http\Requests\ReadRequest;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Config;
+use KeenGlyph\Core\Image\InvalidPicture;
 
-/** A picture in; the symbols in it out. The picture is not kept. */
+/** Pictures in; the symbols in them out. No picture is kept. */
 final class ReadController
 {
-    public function __invoke(Request $request, ReadPicture $reader): JsonResponse
+    /** Pictures of one request. */
+    private const MOST = 20;
+
+    public function __invoke(ReadRequest $request, ReadPicture $reader): JsonResponse
     {
-        $file = $request->file('picture');
-        if ($file instanceof UploadedFile) {
-            if (in_array($file->getError(), [UPLOAD_ERR_INI_SIZE, UPLOAD_ERR_FORM_SIZE], true)) {
+        $pictures = self::pictures($request);
+        if ($pictures instanceof JsonResponse) {
+            return $pictures;
+        }
+        $results = [];
+        $refused = [];
+        foreach ($pictures as $field => [$name, $bytes]) {
+            try {
+                $results[] = ['file' => $name === null ? null : mb_scrub($name, 'UTF-8'), ...$reader->read($bytes, $request->options())];
+            } catch (InvalidPicture $e) {
+                $refused[$field] = [$e->getMessage()];
+            }
+        }
+        if ($refused !== []) {
+            return Problems::invalid($refused);
+        }
+        $expected = $request->expected();
+        /** @var list<list<string>> $texts */
+        $texts = array_map(static fn (array $result): array => array_column($result['symbols'], 'text'), $results);
+
+        return new JsonResponse(['pictures' => $results, 'check' => $expected === null ? null : $reader->check($texts, $expected)]);
+    }
+
+    /** The comparison alone, for texts that have been read already. */
+    public function check(ReadCheckRequest $request, ReadPicture $reader): JsonResponse
+    {
+        return new JsonResponse($reader->check($request->read(), $request->expected()));
+    }
+
+    /** @return array<string, array{?string, string}>|JsonResponse file name and bytes by field */
+    private static function pictures(ReadRequest $request): array|JsonResponse
+    {
+        $type = (string) $request->headers->get('Content-Type');
+        if (str_starts_with($type, 'image/')) {
+            $bytes = $request->getContent();
+
+            return strlen($bytes) > Config::integer('keen.read.bytes') ? self::tooLarge() : ['picture' => [null, $bytes]];
+        }
+        $files = ['picture' => $request->file('picture')];
+        foreach ((array) $request->file('pictures') as $i => $file) {
+            $files["pictures.$i"] = $file;
+        }
+        $files = array_filter($files, static fn (mixed $file): bool => $file instanceof UploadedFile);
+        if ($files === []) {
+            return Problems::invalid(['picture' => ['Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.']]);
+        }
+        if (count($files) > self::MOST) {
+            return Problems::invalid(['pictures' => ['Send at most '.self::MOST.' pictures at once.']]);
+        }
+        $pictures = [];
+        foreach ($files as $field => $file) {
+            if (in_array($file->getError(), [UPLOAD_ERR_INI_SIZE, UPLOAD_ERR_FORM_SIZE], true) || $file->getSize() > Config::integer('keen.read.bytes')) {
                 return self::tooLarge();
             }
-            $bytes = $file->isValid() ? $file->getContent() : '';
-            $name = $file->getClientOriginalName();
-        } elseif (str_starts_with((string) $request->headers->get('Content-Type'), 'image/')) {
-            $bytes = $request->getContent();
-            $name = null;
-        } else {
-            return Problems::invalid(['picture' => ['Send a PNG, JPEG or WebP file in the field “picture”, or as the body with its image type.']]);
-        }
-        if (strlen($bytes) > Config::integer('keen.read.bytes')) {
-            return self::tooLarge();
+            $pictures[$field] = [$file->getClientOriginalName(), $file->isValid() ? $file->getContent() : ''];
         }
 
-        return new JsonResponse(['pictures' => [['file' => $name === null ? null : mb_scrub($name, 'UTF-8'), ...$reader->read($bytes)]]]);
+        return $pictures;
     }
 
     private static function tooLarge(): JsonResponse

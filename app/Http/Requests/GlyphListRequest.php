@@ -15,6 +15,7 @@ final class GlyphListRequest extends FormRequest
     {
         return [
             'q' => ['nullable', 'string', 'max:200', 'not_regex:/\x00/'],
+            'shelf' => ['nullable', 'string', 'max:80', 'not_regex:/\x00/'],
             'sort' => ['nullable', Rule::in(['-updated_at', 'name'])],
             'limit' => ['nullable', 'integer', 'between:1,100'],
             'cursor' => ['nullable', 'string', 'max:1000'],

@@ -20,6 +20,8 @@ final class GlyphRequest extends FormRequest
             // PostgreSQL's text holds no NUL; a symbol with one can be drawn but not kept.
             'text' => [$required === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089', 'not_regex:/\x00/'],
             'fields' => ['array', 'max:64'],
+            // An empty one takes the glyph off its shelf.
+            'shelf' => ['nullable', 'string', 'max:80', 'not_regex:/\x00/'],
         ];
     }
 

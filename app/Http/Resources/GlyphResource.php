@@ -19,6 +19,7 @@ final class GlyphResource
             'name' => $glyph->name,
             'kind' => $glyph->kind,
             'text' => $glyph->text,
+            'shelf' => $glyph->shelf,
             'level' => $glyph->level,
             'module_px' => $glyph->module_px,
             'size_px' => $glyph->size_px,

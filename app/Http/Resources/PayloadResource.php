@@ -9,6 +9,7 @@ use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Report\Gs1Facts;
 use KeenGlyph\Core\Report\PayloadSummary;
+use KeenGlyph\Core\Report\PhoneFacts;
 
 /** A payload as the API states it. */
 final class PayloadResource
@@ -25,6 +26,7 @@ final class PayloadResource
             ...$payload->toArray(),
             'fields' => (object) $payload->fields,
             'summary' => PayloadSummary::of($payload),
+            'phone' => PhoneFacts::of($payload),
             'gs1' => $isGs1 ? Gs1Facts::of($payload->text, $payload->context->gs1Domain) : null,
         ];
     }

@@ -10,7 +10,7 @@ use ImagickKernel;
 /** Grey picture that symbols are put into and that is then made worse: one float a pixel, 0 black to 255 white. */
 final class Canvas
 {
-    /** @param  list<float>  $grey */
+    /** @param  array<int, float>  $grey  row by row from 0 */
     public function __construct(public readonly int $width, public readonly int $height, public array $grey)
     {
     }
@@ -60,12 +60,14 @@ final class Canvas
         }
     }
 
-    /** @param  list<list<float>>  $kernel  odd sides, sum 1 */
+    /** @param  array<int, array<int, float>>  $kernel  odd sides, sum 1 */
     public function convolve(array $kernel): void
     {
         $picture = $this->picture();
         $picture->morphology(Imagick::MORPHOLOGY_CONVOLVE, 1, ImagickKernel::fromMatrix($kernel));
-        $this->grey = array_map(static fn (int $grey): float => (float) $grey, array_values(unpack('C*', $picture->getImageBlob()) ?: []));
+        /** @var array<int, int> $bytes */
+        $bytes = unpack('C*', $picture->getImageBlob()) ?: [];
+        $this->grey = array_map(floatval(...), array_values($bytes));
     }
 
     public function bytes(string $format, int $quality = 90): string

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace KeenGlyph\Bench\Reading;
 
 use KeenGlyph\Core\Linear\LinearSymbology;
-use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -32,7 +32,7 @@ final class Pictures
         $this->hard = $of > 1 ? $number / ($of - 1) : 0.5;
         [$width, $height] = $small ? [480, 360] : [[640, 480], [800, 600], [1152, 864]][$this->chance->int(0, 2)];
         $this->canvas = Canvas::plain($width, $height, $this->chance->float(150, 230));
-        $format = $this->{'make'.ucfirst($category)}() ?? 'png';
+        $format = $this->{'make'.ucfirst($category)}() === 'jpeg' ? 'jpeg' : 'png';
         $quality = $category === 'jpeg' ? (int) (60 - 54 * $this->hard) : 90;
 
         if ($small && $format === 'png') {

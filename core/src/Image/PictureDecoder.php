@@ -20,7 +20,7 @@ final class PictureDecoder
     /**
      * The first frame, turned as its EXIF orientation says, transparency laid on the paper.
      *
-     * @param  string  $bytes  a PNG, JPEG or WebP file
+     * @param  string  $bytes  a PNG, JPEG or WebP file, or a binary portable graymap
      *
      * @throws InvalidPicture when it is over the limits (checked before decoding), of another format or damaged
      */
@@ -43,6 +43,13 @@ final class PictureDecoder
             ));
         }
 
+        if ($header->format === 'pgm') {
+            if (strlen($bytes) !== $header->length + $header->width * $header->height) {
+                throw new InvalidPicture('The PGM file is cut off or damaged.');
+            }
+
+            return new LuminancePlane($header->width, $header->height, substr($bytes, $header->length));
+        }
         $plain = $header->format === 'png' ? PlainPng::decode($bytes) : null;
         try {
             return $plain ?? $this->toPlane($bytes, $header);
@@ -62,6 +69,9 @@ final class PictureDecoder
     public function channels(string $bytes): array
     {
         $header = PictureHeader::of($bytes);
+        if ($header->format === 'pgm') {
+            return [];
+        }
         try {
             $frame = $this->frame($bytes, $header);
         } catch (ImagickException $e) {

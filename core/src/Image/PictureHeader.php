@@ -7,16 +7,21 @@ namespace KeenGlyph\Core\Image;
 /** Format and size of a picture, from its first bytes alone: nothing is decoded. */
 final readonly class PictureHeader
 {
-    /** @param  'png'|'jpeg'|'webp'  $format */
+    /**
+     * @param  'png'|'jpeg'|'webp'|'pgm'  $format
+     * @param  int  $length  bytes of the header, where the pixels follow it as they are
+     */
     private function __construct(
         public string $format,
         public int $width,
         public int $height,
+        public int $length = 0,
     ) {
     }
 
     /**
-     * PNG (ISO/IEC 15948 11.2.2), JPEG (ISO/IEC 10918-1 B.2.2) or WebP (RFC 9649).
+     * PNG (ISO/IEC 15948 11.2.2), JPEG (ISO/IEC 10918-1 B.2.2), WebP (RFC 9649) or a binary portable graymap, which
+     * is what a camera's frames are sent as: its pixels need no decoding.
      *
      * @throws InvalidPicture when it is none of these or carries no size
      */
@@ -26,6 +31,7 @@ final readonly class PictureHeader
             str_starts_with($bytes, "\x89PNG\r\n\x1A\n") => self::png($bytes),
             str_starts_with($bytes, "\xFF\xD8\xFF") => self::jpeg($bytes),
             str_starts_with($bytes, 'RIFF') && substr($bytes, 8, 4) === 'WEBP' => self::webp($bytes),
+            str_starts_with($bytes, 'P5') => self::pgm($bytes),
             default => throw new InvalidPicture('This is not a picture that can be read here: choose a PNG, JPEG or WebP file.'),
         };
         if ($header->width < 1 || $header->height < 1) {
@@ -82,6 +88,15 @@ final readonly class PictureHeader
             'VP8X' => new self('webp', $little(24, 3) + 1, $little(27, 3) + 1),
             default => throw self::broken('WebP'),
         };
+    }
+
+    private static function pgm(string $bytes): self
+    {
+        if (preg_match('/^P5\s+(\d{1,5})\s+(\d{1,5})\s+255\s/', substr($bytes, 0, 64), $match) !== 1) {
+            throw self::broken('PGM');
+        }
+
+        return new self('pgm', (int) $match[1], (int) $match[2], strlen($match[0]));
     }
 
     /** Unsigned, most significant byte first. */

@@ -17,7 +17,7 @@ final class RoundTripCheck
             return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', (string) $subject->unseen);
         }
         $start = hrtime(true);
-        $outcome = (new Reader)->read($subject->plane, ReadOptions::qr());
+        $outcome = (new Reader)->read($subject->plane, ReadOptions::qr(ReadOptions::MOST));
         $ms = (hrtime(true) - $start) / 1e6;
         $content = ($outcome->readings[0] ?? null)?->symbol->content;
         $read = $content?->bytes;

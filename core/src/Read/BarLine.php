@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function abs, count, intdiv, max, min, ord;
+use function abs;
+use function count;
+use function intdiv;
+use function max;
+use function min;
+use function ord;
 
 /** Greys along a straight line through a plane, and the bars and spaces in them. */
 final class BarLine

@@ -30,7 +30,7 @@ final class BarWidths
             return null;
         }
         $widths = [];
-        $rests = [];
+        $rests = [0.0];
         foreach ($slice as $i => $run) {
             $exact = $run * $modules / $total;
             $width = max(1, (int) round($exact));
@@ -59,7 +59,7 @@ final class BarWidths
      *
      * @param  list<int>  $runs
      * @param  int  $count  characters
-     * @param  int  $each  runs of each
+     * @param  positive-int  $each  runs of each
      */
     public static function areEven(array $runs, int $at, int $count, int $each): bool
     {

@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function abs, atan2, cos, max, min, sin, sqrt;
+use function abs;
+use function atan2;
+use function cos;
+use function max;
+use function min;
+use function sin;
+use function sqrt;
 
 /**
  * Looks from a place into sixteen directions: in a finder pattern the three edges lie at 1.5, 2.5 and 3.5 modules in
@@ -152,6 +158,7 @@ final class FinderProbe
         $outer = 0;
         foreach ($ways as $k => [$dx, $dy]) {
             $edges = [0.0, 0.0, 0.0];
+            /** @var int<0, 3> $edge */
             $edge = 0;
             $tone = $own;
             for ($r = 0.0; $r <= $far; $r += $step) {

@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function array_map, count, explode, max, strlen, substr;
+use function array_map;
+use function count;
+use function explode;
+use function max;
+use function strlen;
+use function substr;
 
 /** Looks along rows for runs of 1:1:3:1:1, of either tone, and asks the probe about each (ISO/IEC 18004:2015 clause 12). */
 final class FinderScan

@@ -6,7 +6,11 @@ namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Image\LuminancePlane;
 
-use function chr, count_chars, str_repeat, strtr, substr;
+use function chr;
+use function count_chars;
+use function str_repeat;
+use function strtr;
+use function substr;
 
 /**
  * Grey picture as the reader works on it: greys 1 to 127 stretched over what the picture uses, rows a multiple of
@@ -215,6 +219,7 @@ final readonly class GreyPlane
 
     private static function all(): string
     {
+        /** @var ?string $all */
         static $all = null;
 
         return $all ??= implode('', array_map(chr(...), range(0, 255)));

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function max, min, ord;
+use function max;
+use function min;
+use function ord;
 
 /** Greys at places between pixels. */
 final class GreySampler
@@ -64,8 +66,8 @@ final class GreySampler
     }
 
     /**
-     * @param  list<float>  $xs  pixels of the patch, 0.5 the middle of the first
-     * @param  list<float>  $ys
+     * @param  array<int, float>  $xs  pixels of the patch, 0.5 the middle of the first
+     * @param  array<int, float>  $ys
      * @return list<float> in proportion between the four pixels around each place; beyond the patch its edge goes on
      */
     public static function greys(Patch $patch, array $xs, array $ys): array

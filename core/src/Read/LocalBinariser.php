@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function count, intdiv, max, min, pack, substr, unpack;
+use function count;
+use function intdiv;
+use function max;
+use function min;
+use function pack;
 
 /**
  * Grey to two tones with a threshold for every place: half way between the mean of the dark and the mean of the light

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function substr, unpack;
+use function substr;
+use function unpack;
 
 /** Part of a grey plane as numbers, for looking closely: greys 1 to 127, row by row from index 1. */
 final readonly class Patch

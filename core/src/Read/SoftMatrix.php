@@ -83,7 +83,7 @@ final readonly class SoftMatrix
             $doubts[] = ($difference < 0 ? -$difference : $difference) / $spans[$i];
         }
 
-        return new DecidedMatrix(new ModuleMatrix(str_split($bits, $this->modules)), $doubts);
+        return new DecidedMatrix(new ModuleMatrix(str_split($bits, max(1, $this->modules))), $doubts);
     }
 
     /**

@@ -190,7 +190,7 @@ final class SymbolAttempt
                 [$xs[], $ys[]] = $isBelow ? $finder->at($short, $long) : $finder->at($long, $short);
             }
             $greys = GreySampler::nearest($plane, $xs, $ys);
-            $threshold = (min($greys) + max($greys)) / 2;
+            $threshold = $greys === [] ? 0.0 : (min($greys) + max($greys)) / 2;
             $bits = 0;
             foreach ($greys as $bit => $grey) {
                 $bits |= (int) (($grey < $threshold) !== $finder->light) << $bit;

@@ -41,7 +41,7 @@ final readonly class Transform
     {
         $normal = array_fill(0, 8, array_fill(0, 9, 0.0));
         // Coordinates of about one keep the equations well conditioned.
-        $size = max(1.0, max(array_map(static fn (array $point): float => max(abs($point[0]), abs($point[1])), $from)));
+        $size = max([1.0, ...array_map(static fn (array $point): float => max(abs($point[0]), abs($point[1])), $from)]);
         foreach ($from as $k => [$u, $v]) {
             [$x, $y] = $to[$k];
             $u /= $size;

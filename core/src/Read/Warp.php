@@ -68,7 +68,7 @@ final readonly class Warp
     /**
      * Middles of all modules, row by row.
      *
-     * @return array{list<float>, list<float>}
+     * @return array{array<int, float>, array<int, float>}
      */
     public function middles(): array
     {

@@ -150,8 +150,8 @@ final class WarpFitter
     }
 
     /**
-     * @param  list<float>  $xs
-     * @param  list<float>  $ys
+     * @param  array<int, float>  $xs
+     * @param  array<int, float>  $ys
      * @param  array{float, float}  $across
      * @param  array{float, float}  $down
      */

@@ -9,10 +9,10 @@ use function count;
 /** Moves a warp's corners and bends by ever smaller steps while that makes the modules fit better. */
 final class WarpTuner
 {
-    /** @var list<float> */
+    /** @var array<int, float> */
     private array $xs = [];
 
-    /** @var list<float> */
+    /** @var array<int, float> */
     private array $ys = [];
 
     /** @var list<list<float>> share of each shift at each module */

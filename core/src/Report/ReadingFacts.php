@@ -18,7 +18,7 @@ use KeenGlyph\Core\Symbol\Version;
 final class ReadingFacts
 {
     /**
-     * @return array{symbology: string, text: string, bytes_b64: string, version: int|string, level: ?string, mask: int, corners: list<array{float, float}>, corrected: int, codewords: int, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: ?int, fnc1: ?string, append: ?array{index: int, total: int, parity: int}, payload: array<string, mixed>}
+     * @return array{symbology: string, text: string, bytes_b64: string, version: int|string, level: ?string, mask: int, corners: list<array{float, float}>, corrected: int, codewords: int, erased: int, fit: ?float, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: ?int, fnc1: ?string, append: ?array{index: int, total: int, parity: int}, payload: array<string, mixed>}
      */
     public static function of(Reading $reading): array
     {
@@ -36,6 +36,8 @@ final class ReadingFacts
             'corners' => $reading->frame->corners,
             'corrected' => $symbol->corrected,
             'codewords' => $symbol->codewords,
+            'erased' => $symbol->erased,
+            'fit' => round($reading->fit, 3),
             'segments' => $symbol->content->segments,
             'module_px' => round($reading->frame->modulePx, 2),
             'turned' => $reading->turned(),
@@ -51,7 +53,7 @@ final class ReadingFacts
     /** @return array<string, mixed> */
     private static function facts(Payload $payload): array
     {
-        return $payload->toArray() + ['summary' => PayloadSummary::of($payload)];
+        return $payload->toArray() + ['summary' => PayloadSummary::of($payload), 'phone' => PhoneFacts::of($payload)];
     }
 
     /** FNC1 in first position says that the text is made of GS1 elements; anything else is recognised by its form. */
@@ -61,7 +63,7 @@ final class ReadingFacts
     }
 
     /**
-     * @return array{symbology: string, text: string, bytes_b64: string, version: null, level: null, mask: null, corners: list<array{float, float}>, corrected: int, codewords: int, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: null, fnc1: ?string, append: null, payload: array<string, mixed>}
+     * @return array{symbology: string, text: string, bytes_b64: string, version: null, level: null, mask: null, corners: list<array{float, float}>, corrected: int, codewords: int, erased: int, fit: ?float, segments: list<array{mode: string, chars: int, bits: int}>, module_px: float, turned: float, mirrored: bool, reversed: bool, eci: null, fnc1: ?string, append: null, payload: array<string, mixed>}
      */
     public static function ofLinear(LinearReading $reading): array
     {
@@ -75,6 +77,8 @@ final class ReadingFacts
             'corners' => $reading->corners,
             'corrected' => 0,
             'codewords' => 0,
+            'erased' => 0,
+            'fit' => null,
             'segments' => [],
             'module_px' => round($reading->modulePx, 2),
             'turned' => (float) $reading->turned,

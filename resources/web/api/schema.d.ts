@@ -72,11 +72,210 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read the symbols in a picture
-         * @description A PNG, JPEG or WebP of at most 10 MB and 12 megapixels, as the form field `picture` or as the body with its
-         *     image type. Both bounds are kept before anything is decoded. The picture is not kept. Needs the ability `symbols`.
+         * Read the symbols in pictures
+         * @description PNG, JPEG or WebP files of at most 10 MB and 12 megapixels each, up to twenty, in the form fields `picture` or
+         *     `pictures[]`; or one as the body with its image type. Frames of a camera can be sent as a binary portable graymap
+         *     (`image/x-portable-graymap`), which needs no decoding. All bounds are kept before anything is decoded. No picture
+         *     is kept. The options go into the form, or into the query beside a body. Needs the ability `symbols`.
          */
         post: operations["readPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/read/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare what was read with what was expected
+         * @description Texts that pictures gave beside those that they should have given. Needs the ability `symbols`.
+         */
+        post: operations["checkReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/lookup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the glyphs that say exactly this */
+        post: operations["lookUpGlyph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shelves in use */
+        get: operations["listShelves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gates, the newest first
+         * @description A gate is a list of codes of which each lets in once.
+         */
+        get: operations["listGates"];
+        put?: never;
+        /**
+         * Make a gate
+         * @description From a table of codes and names, or from the glyphs of a shelf. Needs the ability `glyphs:write`.
+         */
+        post: operations["createGate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        /** A gate and how many are inside */
+        get: operations["showGate"];
+        put?: never;
+        post?: never;
+        /** Delete a gate */
+        delete: operations["deleteGate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted gate back */
+        post: operations["restoreGate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        /** Who is on the list */
+        get: operations["listGateEntries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}/admissions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        /** The newest admissions, undone ones among them */
+        get: operations["listGateAdmissions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}/admit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let a code in, once
+         * @description However many doors ask at the same moment, one of them is told `admitted`. Needs the ability `glyphs:write`.
+         */
+        post: operations["admit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/gates/{gate}/admissions/{admission}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+                admission: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take an admission back */
+        post: operations["undoAdmission"];
         delete?: never;
         options?: never;
         head?: never;
@@ -765,7 +964,20 @@ export interface components {
             fields: components["schemas"]["Fields"];
             problems: components["schemas"]["PayloadProblem"][];
             summary: components["schemas"]["SummaryLine"][];
+            phone: components["schemas"]["Phone"];
             gs1: null | components["schemas"]["Gs1"];
+        };
+        /** @description What a phone's camera does with it */
+        Phone: {
+            /** @description The application that it is handed to */
+            app: string;
+            asks: string;
+            /** @description The button; null where a phone only shows the text */
+            action: string | null;
+            /** @description What the question is about: a host, a network, a name */
+            about: string | null;
+            /** @description Where phones are known to part ways */
+            differs: string[];
         };
         SummaryLine: {
             label: string;
@@ -781,6 +993,7 @@ export interface components {
             fields: unknown;
             problems: components["schemas"]["PayloadProblem"][];
             summary: components["schemas"]["SummaryLine"][];
+            phone: components["schemas"]["Phone"];
         };
         Gs1Element: {
             ai: string;
@@ -1105,7 +1318,12 @@ export interface components {
             /** @description Codewords that were wrong and repaired */
             corrected: number;
             codewords: number;
+            /** @description Codewords given up as doubtful before the rest was corrected */
+            erased: number;
+            /** @description How well the modules that are known beforehand are met, up to 1; null for linear symbols */
+            fit: number | null;
             segments: components["schemas"]["Segment"][];
+            /** @description Pixels a module */
             module_px: number;
             /** @description Degrees clockwise */
             turned: number;
@@ -1122,7 +1340,102 @@ export interface components {
             };
             payload: components["schemas"]["ReadPayload"];
         };
+        ReadOptions: {
+            /** @description Those to look for; all when left out. A form may also send one field with commas */
+            symbologies?: components["schemas"]["Symbology"][];
+            /**
+             * @description Milliseconds a picture after which no new attempt is begun
+             * @default 1500
+             */
+            budget_ms?: number;
+            /** @description Texts that the pictures should hold */
+            expected?: string[];
+        };
+        /** @description What was read beside what should have been */
+        ReadCheck: {
+            matches: number;
+            mismatches: number;
+            missing: number;
+            rows: {
+                expected: string;
+                /** @enum {string} */
+                verdict: "match" | "mismatch" | "missing";
+                /** @description Its number, from 0 */
+                picture: number | null;
+                /** @description What is most like it */
+                read: string | null;
+                differences: {
+                    /** @description Character, from 0 */
+                    at: number;
+                    expected: string;
+                    read: string;
+                }[];
+            }[];
+            unexpected: {
+                picture: number;
+                read: string;
+            }[];
+            /** @description Numbers of pictures in which nothing was read, from 0 */
+            unread: number[];
+        };
+        Gate: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description Codes on the list */
+            entries: number;
+            /** @description Of them admitted */
+            inside: number;
+            /** Format: date-time */
+            created_at: string;
+        };
+        GateEntry: {
+            code: string;
+            name: string;
+            /** Format: date-time */
+            admitted_at: string | null;
+            door: string | null;
+        };
+        GateAdmission: {
+            /** Format: uuid */
+            id: string;
+            door: string;
+            /** Format: date-time */
+            admitted_at: string;
+            /** Format: date-time */
+            undone_at: string | null;
+            entry?: components["schemas"]["GateEntry"];
+        };
+        Admission: {
+            /** @enum {string} */
+            verdict: "admitted" | "used" | "unknown";
+            entry: null | components["schemas"]["GateEntry"];
+            /** @description The one that stands, new or earlier */
+            admission: null | components["schemas"]["GateAdmission"];
+            gate: components["schemas"]["Gate"];
+        };
+        GateEntries: {
+            data: components["schemas"]["GateEntry"][];
+            total: number;
+        };
+        GateAdmissions: {
+            data: components["schemas"]["GateAdmission"][];
+        };
+        GateList: {
+            data: components["schemas"]["Gate"][];
+        };
+        GlyphsFound: {
+            data: components["schemas"]["Glyph"][];
+        };
+        Shelves: {
+            data: {
+                shelf: string;
+                glyphs: number;
+            }[];
+        };
         Readings: {
+            /** @description Null without expected texts */
+            check: null | components["schemas"]["ReadCheck"];
             pictures: {
                 file: string | null;
                 ms: number;
@@ -1132,9 +1445,14 @@ export interface components {
                 /** @description The whole text when the symbols are a complete sequence */
                 joined: string | null;
                 failure: null | {
-                    /** @enum {string} */
+                    /**
+                     * @description How far the best attempt came
+                     * @enum {string}
+                     */
                     stage: "no_finder" | "no_grid" | "format" | "version" | "correction" | "bit_stream";
                     hint: string;
+                    /** @description Pixels a module there, where it is known */
+                    module_px: number | null;
                 };
             }[];
         };
@@ -1144,6 +1462,7 @@ export interface components {
             name: string;
             kind: components["schemas"]["Kind"];
             text: string;
+            shelf: string | null;
             level: components["schemas"]["Level"];
             module_px: number | null;
             size_px: number | null;
@@ -1405,7 +1724,10 @@ export interface operations {
     };
     readPicture: {
         parameters: {
-            query?: never;
+            query?: {
+                budget_ms?: number;
+                symbologies?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1414,11 +1736,13 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /** Format: binary */
-                    picture: string;
-                };
+                    picture?: string;
+                    pictures?: string[];
+                } & components["schemas"]["ReadOptions"];
                 "image/png": string;
                 "image/jpeg": string;
                 "image/webp": string;
+                "image/x-portable-graymap": string;
             };
         };
         responses: {
@@ -1436,6 +1760,324 @@ export interface operations {
             413: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Problem"];
+        };
+    };
+    checkReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Texts by picture */
+                    read: string[][];
+                    expected: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Matches, mismatches and what is missing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadCheck"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    lookUpGlyph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Those of the workspace, the latest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlyphsFound"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listShelves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Each with how many glyphs are on it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelves"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    listGates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gates */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GateList"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+        };
+    };
+    createGate: {
+        parameters: {
+            query?: never;
+            header?: {
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** @description A code in each row, and a name after a comma, semicolon or tab */
+                    csv?: string;
+                    shelf?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The gate */
+            201: {
+                headers: {
+                    Location?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gate"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    showGate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gate */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gate"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    deleteGate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone and can be brought back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+        };
+    };
+    restoreGate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gate */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gate"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    listGateEntries: {
+        parameters: {
+            query?: {
+                state?: "all" | "missing" | "inside";
+                from?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GateEntries"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    listGateAdmissions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GateAdmissions"];
+                };
+            };
+            404: components["responses"]["Problem"];
+        };
+    };
+    admit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    code: string;
+                    /** @description Which door asks */
+                    door?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Admitted, used before, or not on the list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Admission"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Problem"];
+        };
+    };
+    undoAdmission: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gate: string;
+                admission: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The gate as it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gate"];
+                };
+            };
+            404: components["responses"]["Problem"];
         };
     };
     makeBars: {
@@ -1749,6 +2391,7 @@ export interface operations {
             query?: {
                 /** @description Part of a name or text */
                 q?: string;
+                shelf?: string;
                 sort?: "-updated_at" | "name";
                 limit?: number;
                 /** @description `next_cursor` of an earlier answer in the same order */

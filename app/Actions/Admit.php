@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Gate;
+use App\Models\GateAdmission;
+use App\Models\GateEntry;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+
+/** Lets a code in once. The database decides which of two doors was first. */
+final class Admit
+{
+    /**
+     * @return array{verdict: 'admitted'|'used'|'unknown', entry: ?GateEntry, admission: ?GateAdmission} the standing admission, new or earlier
+     */
+    public function admit(Gate $gate, string $code, string $door): array
+    {
+        $entry = $gate->entries()->where('digest', GateEntry::digestOf($code))->first();
+        if ($entry === null) {
+            return ['verdict' => 'unknown', 'entry' => null, 'admission' => null];
+        }
+        for ($try = 0; ; $try++) {
+            $id = Str::uuid7()->toString();
+            $admitted = GateAdmission::query()->insertOrIgnore([
+                'id' => $id,
+                'gate_id' => $gate->id,
+                'gate_entry_id' => $entry->id,
+                'door' => $door,
+                'admitted_at' => Carbon::now()->format('Y-m-d H:i:s.uP'),
+            ]) === 1;
+            $standing = $admitted ? GateAdmission::query()->findOrFail($id) : $entry->standing()->first();
+            // Between the two looks it may have been undone: then it is free again.
+            if ($standing !== null || $try > 2) {
+                return ['verdict' => $admitted ? 'admitted' : 'used', 'entry' => $entry, 'admission' => $standing];
+            }
+        }
+    }
+
+    /** Takes an admission back; false when that has been done already. */
+    public function undo(Gate $gate, string $admission): bool
+    {
+        return Str::isUuid($admission)
+            && $gate->admissions()->whereKey($admission)->whereNull('undone_at')->update(['undone_at' => Carbon::now()]) === 1;
+    }
+}

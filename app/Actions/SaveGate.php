@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Gate;
+use App\Models\GateEntry;
+use App\Models\Glyph;
+use App\Models\Workspace;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\ValidationException;
+
+/** Makes a gate's list from a table of codes, or from the glyphs of a shelf. */
+final class SaveGate
+{
+    /** Codes on one list. */
+    public const MOST = 20_000;
+
+    /** Rows written at once. */
+    private const CHUNK = 500;
+
+    /** Names that a first row may give its columns: then it is no code. */
+    private const CODES = ['code', 'text', 'card', 'ticket'];
+
+    private const NAMES = ['name', 'guest', 'holder', 'label'];
+
+    /**
+     * @param  ?string  $csv  code and name in each row
+     * @param  ?string  $shelf  whose glyphs' texts and names are the list
+     *
+     * @throws ValidationException when there is no code, or one stands twice
+     */
+    public function create(Workspace $workspace, string $name, ?string $csv, ?string $shelf): Gate
+    {
+        $rows = $csv !== null ? self::rows($csv) : self::shelved($workspace, (string) $shelf);
+
+        return DB::transaction(static function () use ($workspace, $name, $rows): Gate {
+            $gate = new Gate(['name' => trim($name)]);
+            $gate->workspace_id = $workspace->id;
+            $gate->save();
+            foreach (array_chunk($rows, self::CHUNK) as $chunk) {
+                GateEntry::query()->insert(array_map(static fn (array $row): array => [
+                    'gate_id' => $gate->id,
+                    'code' => $row[0],
+                    'digest' => GateEntry::digestOf($row[0]),
+                    'name' => $row[1],
+                ], $chunk));
+            }
+
+            return $gate;
+        });
+    }
+
+    /** @return list<array{string, string}> */
+    private static function shelved(Workspace $workspace, string $shelf): array
+    {
+        $glyphs = $workspace->glyphs()->where('shelf', $shelf)->orderBy('name')->limit(self::MOST)->get(['id', 'text', 'name']);
+        if ($glyphs->isEmpty()) {
+            throw ValidationException::withMessages(['shelf' => ['There is no glyph on this shelf.']]);
+        }
+
+        return array_values($glyphs->unique('text')->map(static fn (Glyph $glyph): array => [$glyph->text, $glyph->name])->all());
+    }
+
+    /** @return list<array{string, string}> */
+    private static function rows(string $csv): array
+    {
+        $lines = preg_split('/\r\n|\r|\n/', preg_replace('/^\x{FEFF}/u', '', $csv) ?? $csv) ?: [];
+        $first = $lines[0];
+        $separator = match (true) {
+            substr_count($first, "\t") > 0 => "\t",
+            substr_count($first, ';') > substr_count($first, ',') => ';',
+            default => ',',
+        };
+        [$code, $name] = self::columns(array_map(trim(...), array_map(strval(...), str_getcsv($first, $separator, '"', ''))));
+        $rows = [];
+        $seen = [];
+        $problems = [];
+        foreach ($code === null ? $lines : array_slice($lines, 1, null, true) as $i => $line) {
+            if (trim($line) === '') {
+                continue;
+            }
+            $cells = array_map(static fn (?string $cell): string => trim((string) $cell), str_getcsv($line, $separator, '"', ''));
+            $text = $cells[$code ?? 0] ?? '';
+            $number = $i + 1;
+            if ($text === '') {
+                $problems[] = "Row $number has no code.";
+            } elseif (mb_strlen($text) > 4000) {
+                $problems[] = "The code in row $number is longer than 4000 characters.";
+            } elseif (isset($seen[$text])) {
+                $problems[] = "The code in row $number stands in row {$seen[$text]} already.";
+            } else {
+                $seen[$text] = $number;
+                $rows[] = [$text, mb_substr($cells[$name ?? 1] ?? '', 0, 200)];
+            }
+            if (count($problems) >= 5 || count($rows) > self::MOST) {
+                break;
+            }
+        }
+        if (count($rows) > self::MOST) {
+            $problems[] = 'A list has at most '.number_format(self::MOST).' codes.';
+        } elseif ($rows === [] && $problems === []) {
+            $problems[] = 'There is no code in this list. Write one in each row, and a name after a comma.';
+        }
+        if ($problems !== []) {
+            throw ValidationException::withMessages(['csv' => $problems]);
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param  list<string>  $cells
+     * @return array{?int, ?int} places of code and name when the first row names them
+     */
+    private static function columns(array $cells): array
+    {
+        $lower = array_map(mb_strtolower(...), $cells);
+        $code = array_key_first(array_intersect($lower, self::CODES));
+        $name = array_key_first(array_intersect($lower, self::NAMES));
+
+        return $code === null ? [null, null] : [$code, $name ?? ($code === 0 ? 1 : 0)];
+    }
+}

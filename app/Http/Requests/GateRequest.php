@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** A gate's name and where its list comes from. */
+final class GateRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'name' => ['required', 'string', 'max:120', 'regex:/\S/u'],
+            'csv' => ['required_without:shelf', 'prohibits:shelf', 'string', 'max:2000000', 'not_regex:/\x00/'],
+            'shelf' => ['required_without:csv', 'string', 'max:80', 'not_regex:/\x00/'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            ...ComposeRequest::words(),
+            'name.required' => 'Give the gate a name.',
+            'name.regex' => 'Give the gate a name.',
+            'csv.required_without' => 'Paste the list, or choose a shelf.',
+            'shelf.required_without' => 'Choose a shelf, or paste the list.',
+            'csv.prohibits' => 'The list is pasted or taken from a shelf, not both.',
+        ];
+    }
+}
