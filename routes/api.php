@@ -70,6 +70,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::delete('finishes/{finish}', [FinishController::class, 'destroy']);
         Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed();
         Route::post('finishes/{finish}/apply', [FinishController::class, 'apply']);
+        Route::post('glyphs/shelve', [GlyphController::class, 'shelve']);
         Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
         Route::delete('gates/{gate}', [GateController::class, 'destroy']);
         Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed();

@@ -13,6 +13,9 @@ use Illuminate\Support\Str;
 /** Lets a code in once. The database decides which of two doors was first. */
 final class Admit
 {
+    /** To the microsecond: an undo must not seem to come before what it undoes. */
+    private const MOMENT = 'Y-m-d H:i:s.uP';
+
     /**
      * @return array{verdict: 'admitted'|'used'|'unknown', entry: ?GateEntry, admission: ?GateAdmission} the standing admission, new or earlier
      */
@@ -29,7 +32,7 @@ final class Admit
                 'gate_id' => $gate->id,
                 'gate_entry_id' => $entry->id,
                 'door' => $door,
-                'admitted_at' => Carbon::now()->format('Y-m-d H:i:s.uP'),
+                'admitted_at' => Carbon::now()->format(self::MOMENT),
             ]) === 1;
             $standing = $admitted ? GateAdmission::query()->findOrFail($id) : $entry->standing()->first();
             // Between the two looks it may have been undone: then it is free again.
@@ -43,6 +46,6 @@ final class Admit
     public function undo(Gate $gate, string $admission): bool
     {
         return Str::isUuid($admission)
-            && $gate->admissions()->whereKey($admission)->whereNull('undone_at')->update(['undone_at' => Carbon::now()]) === 1;
+            && $gate->admissions()->whereKey($admission)->whereNull('undone_at')->update(['undone_at' => Carbon::now()->format(self::MOMENT)]) === 1;
     }
 }

@@ -38,5 +38,5 @@ it('refuses what is no picture or over the bounds, with a word', function (strin
 ]);
 
 it('refuses a request without a picture', function () {
-    $this->postJson('/api/v1/read', ['picture' => 'a path'])->assertUnprocessable()->assertJsonPath('errors.picture.0', 'Send a PNG, JPEG or WebP file in the field “picture”, or as the body with its image type.');
+    $this->postJson('/api/v1/read', ['picture' => 'a path'])->assertUnprocessable()->assertJsonPath('errors.picture.0', 'Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.');
 });

@@ -9,6 +9,7 @@ use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
 use App\Http\Requests\LookupRequest;
+use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
 use App\Support\CurrentUser;
@@ -62,6 +63,14 @@ final class GlyphController
         $found = CurrentUser::of($request)->workspace->glyphs()->whereRaw('md5(text) = md5(?)', [$text])->where('text', $text)->orderByDesc('updated_at')->limit(self::ALIKE)->get();
 
         return new JsonResponse(['data' => $found->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values()]);
+    }
+
+    /** Puts glyphs on a shelf, or takes them off. What they say and look like stays, so their revision does. */
+    public function shelve(ShelveRequest $request): JsonResponse
+    {
+        $moved = CurrentUser::of($request)->workspace->glyphs()->whereKey($request->validated('glyphs'))->toBase()->update(['shelf' => $request->shelf()]);
+
+        return new JsonResponse(['moved' => $moved]);
     }
 
     /** Shelves in use, with how many glyphs are on each. */

@@ -51,7 +51,7 @@ foreach ($tallies as $category => $tally) {
 }
 echo $all->line('all')."\n";
 if ($all->otherMs !== []) {
-    printf("%.2f times as many as OpenCV; ", $all->read / max(1, $all->other));
+    printf('%.2f times as many as OpenCV; ', $all->read / max(1, $all->other));
 }
 printf("peak memory %.0f MB\n", memory_get_peak_usage(true) / 1e6);
 exit($all->false > 0 ? 1 : 0);

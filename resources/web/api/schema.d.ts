@@ -122,6 +122,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/glyphs/shelve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put glyphs on a shelf
+         * @description Or take them off it. Their revision stays. Needs the ability `glyphs:write`.
+         */
+        post: operations["shelveGlyphs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/shelves": {
         parameters: {
             query?: never;
@@ -1427,6 +1447,9 @@ export interface components {
         GlyphsFound: {
             data: components["schemas"]["Glyph"][];
         };
+        Shelved: {
+            moved: number;
+        };
         Shelves: {
             data: {
                 shelf: string;
@@ -1815,6 +1838,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GlyphsFound"];
+                };
+            };
+            401: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+        };
+    };
+    shelveGlyphs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    glyphs: string[];
+                    shelf: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description How many of them there are */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelved"];
                 };
             };
             401: components["responses"]["Problem"];

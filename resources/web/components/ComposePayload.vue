@@ -9,6 +9,7 @@ import { counted, grouped } from '@/lib/bytes'
 import { isFilled, type Kind, type Problem, specsOf, type Values, withValue } from '@/lib/kinds'
 import KgElements from './KgElements.vue'
 import KgEncoded from './KgEncoded.vue'
+import KgPhone from './KgPhone.vue'
 import KgFields from './KgFields.vue'
 import KgKinds from './KgKinds.vue'
 import KgSays from './KgSays.vue'
@@ -267,6 +268,9 @@ defineExpose({ focus: focusForm })
         {{ grouped(drawing.symbol.bits_used) }} of {{ grouped(drawing.symbol.bits_available) }} bits.
         {{ counted(drawing.symbol.bytes_left, 'more byte') }} before it grows.
       </p>
+    </div>
+    <div v-if="payload && payload.text" class="part">
+      <KgPhone :phone="payload.phone" :summary="payload.summary" :text="payload.shown" />
     </div>
   </div>
 </template>

@@ -47,6 +47,22 @@ async function wear(): Promise<void> {
   confirming.value = null
   chosen.value = new Set()
 }
+const shelving = ref(false)
+const shelf = ref('')
+/** Puts the chosen ones on a shelf, or without a name takes them off. */
+async function shelve(): Promise<void> {
+  const ids = [...chosen.value]
+  const name = shelf.value.trim()
+  try {
+    await unwrap(api.POST('/api/v1/glyphs/shelve', { body: { glyphs: ids, shelf: name === '' ? null : name } }))
+    say(name === '' ? `${counted(ids.length, 'glyph')} off the shelf` : `${counted(ids.length, 'glyph')} on ${name}`)
+    shelving.value = false
+    chosen.value = new Set()
+    await refetch()
+  } catch (e) {
+    say(e instanceof ApiProblem ? e.message : 'They could not be put there. Try again.')
+  }
+}
 async function copyFinish(): Promise<void> {
   const [id] = chosen.value
   try {
@@ -244,8 +260,27 @@ const size = (glyph: Glyph): string =>
             />
           </v-list>
         </v-menu>
+        <v-btn @click="shelving = true">Put on a shelf</v-btn>
         <v-btn @click="chosen = new Set()">Clear</v-btn>
       </div>
+      <v-dialog v-model="shelving">
+        <form class="sheet-card" aria-labelledby="shelf-h" @submit.prevent="shelve">
+          <h2 id="shelf-h">Put {{ counted(chosen.size, 'glyph') }} on a shelf</h2>
+          <p class="note">
+            A shelf keeps glyphs together; a gate can take its list from one. Empty takes them off theirs.
+          </p>
+          <v-text-field
+            v-model="shelf"
+            aria-label="Shelf"
+            maxlength="80"
+            autofocus
+            placeholder="Extraction day cards"
+          />
+          <div class="acts">
+            <v-btn @click="shelving = false">Leave them</v-btn><v-btn class="main" type="submit">Put them there</v-btn>
+          </div>
+        </form>
+      </v-dialog>
       <v-dialog :model-value="confirming !== null" @update:model-value="confirming = null">
         <div class="sheet-card" role="alertdialog" aria-labelledby="wear-h">
           <h2 id="wear-h">Put {{ confirming?.name }} on {{ counted(chosen.size, 'glyph') }}?</h2>

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+
+/** Glyphs, and the shelf that they are put on. */
+final class ShelveRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'glyphs' => ['required', 'array', 'list', 'max:500'],
+            'glyphs.*' => ['uuid'],
+            'shelf' => ['present', 'nullable', 'string', 'max:80', 'not_regex:/\x00/'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [...ComposeRequest::words(), 'glyphs.required' => 'Choose the glyphs.', 'shelf.present' => 'Name the shelf; null takes the glyphs off theirs.'];
+    }
+
+    public function shelf(): ?string
+    {
+        $shelf = trim($this->string('shelf')->toString());
+
+        return $shelf === '' ? null : $shelf;
+    }
+}

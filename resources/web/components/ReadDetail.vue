@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { mdiContentCopy, mdiPencilOutline } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import type { ReadSymbol } from '@/api/client'
+import KgDiff from '@/components/KgDiff.vue'
+import KgHex from '@/components/KgHex.vue'
+import KgPhone from '@/components/KgPhone.vue'
+import KgVerdict from '@/components/KgVerdict.vue'
+import { useKinds } from '@/composables/useKinds'
+import type { Entry } from '@/composables/useReadings'
+import { useToast } from '@/composables/useToast'
+import { bytesOf } from '@/lib/bytes'
+import { SYMBOLOGIES } from '@/lib/symbologies'
+
+/** Everything that is known about one symbol that was read. */
+const props = defineProps<{ entry: Entry; symbol: ReadSymbol; compares: boolean }>()
+const expected = defineModel<string>('expected', { required: true })
+const router = useRouter()
+const { say } = useToast()
+const { byName } = useKinds()
+const step = ref<'says' | 'bytes' | 'compare'>('says')
+
+const bytes = computed(() => bytesOf(props.symbol.bytes_b64).length)
+const problems = computed(() => props.symbol.payload.problems)
+const worst = computed(() =>
+  problems.value.some((p) => p.severity === 'error') ? 'fails' : problems.value.length > 0 ? 'marginal' : 'holds',
+)
+const host = computed(() =>
+  props.symbol.payload.kind === 'link' ? /^[a-z]+:\/\/([^/?#]*)/i.exec(props.symbol.text)?.[1] : '',
+)
+const facts = computed(() => {
+  const s = props.symbol
+  return [
+    { name: 'Symbology', value: SYMBOLOGIES[s.symbology] },
+    ...(s.version === null
+      ? []
+      : [
+          { name: 'Symbol', value: `${s.version}${s.level === null ? '' : `-${s.level}`}, mask ${s.mask}` },
+          {
+            name: 'Corrected',
+            value: `${s.corrected} of ${s.codewords}${s.erased > 0 ? `, ${s.erased} given up first` : ''}`,
+          },
+        ]),
+    ...(s.append === null ? [] : [{ name: 'Sequence', value: `${s.append.index + 1} of ${s.append.total}` }]),
+    ...(s.eci === null ? [] : [{ name: 'ECI', value: String(s.eci).padStart(6, '0') }]),
+    ...(s.fnc1 === null ? [] : [{ name: 'FNC1', value: s.fnc1 === '' ? 'first position' : `second, ${s.fnc1}` }]),
+    { name: 'Turned', value: `${s.turned}°` },
+    { name: 'Module', value: `${s.module_px} px` },
+    ...(s.fit === null ? [] : [{ name: 'Fit', value: `${(100 * s.fit).toFixed(1)} %` }]),
+    ...(s.segments.length === 0
+      ? []
+      : [{ name: 'Segments', value: s.segments.map((part) => `${part.mode} ${part.chars}`).join(', ') }]),
+    { name: 'Mirrored', value: s.mirrored ? 'yes' : 'no' },
+    { name: 'Light on dark', value: s.reversed ? 'yes' : 'no' },
+  ]
+})
+const kind = computed(() => byName(props.symbol.payload.kind)?.label ?? 'Text')
+const shownText = computed(() => props.symbol.text.replaceAll('\u001d', '␝'))
+const localTime = (instant: string): string =>
+  new Date(instant).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZoneName: 'short',
+  })
+
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(props.symbol.text)
+    say('Text copied')
+  } catch {
+    say('The browser did not allow copying. Select the text and press Ctrl C.')
+  }
+}
+function compose(): void {
+  void router.push({ path: '/compose', state: { text: props.symbol.text, kind: props.symbol.payload.kind } })
+}
+</script>
+
+<template>
+  <div class="one">
+    <div class="dh">
+      <div class="grow">
+        <h2 class="title">{{ kind }}</h2>
+        <p class="note">
+          {{ bytes }} bytes, {{ Array.from(symbol.text).length }} characters, read in
+          {{ Math.ceil(entry.result?.ms ?? 0) }} ms from {{ entry.name }}
+        </p>
+      </div>
+      <slot />
+      <v-btn :prepend-icon="mdiContentCopy" @click="copy">Copy</v-btn>
+      <v-btn :prepend-icon="mdiPencilOutline" @click="compose"
+        ><span class="wide">Open in Compose</span><span class="narrow">Compose</span></v-btn
+      >
+    </div>
+    <div class="steps" role="tablist" aria-label="Parts of the result">
+      <button
+        v-for="s in ['says', 'bytes', 'compare'] as const"
+        :key="s"
+        type="button"
+        role="tab"
+        :aria-selected="step === s"
+        @click="step = s"
+      >
+        {{ { says: 'Says', bytes: 'Bytes', compare: 'Compare' }[s]
+        }}<small>{{
+          {
+            says: `${problems.length} to look at`,
+            bytes: `${bytes}`,
+            compare: expected === '' ? 'not yet' : expected === symbol.text ? 'the same' : 'differs',
+          }[s]
+        }}</small>
+      </button>
+    </div>
+    <div class="cols" :class="`at-${step}`">
+      <div class="main-col">
+        <div class="says">
+          <h2>What it says</h2>
+          <dl v-if="symbol.payload.kind !== 'text' && symbol.payload.kind !== 'link'" class="meant" data-test="meant">
+            <div v-for="(line, i) in symbol.payload.summary" :key="i">
+              <dt>{{ line.label }}</dt>
+              <dd>
+                <span class="val">{{ line.value }}</span><span v-if="line.note" class="note">{{ line.note }}</span
+                ><span v-if="line.instant" class="note">here {{ localTime(line.instant) }}</span>
+              </dd>
+            </div>
+          </dl>
+          <p class="text code" tabindex="0" data-test="read-text">{{ shownText }}</p>
+        </div>
+        <div class="bytes">
+          <h2>Raw bytes</h2>
+          <KgHex :base64="symbol.bytes_b64" />
+        </div>
+        <div class="says how">
+          <h2>How it was read</h2>
+          <dl class="facts">
+            <div v-for="fact in facts" :key="fact.name">
+              <dt>{{ fact.name }}</dt>
+              <dd>{{ fact.value }}</dd>
+            </div>
+          </dl>
+        </div>
+      </div>
+      <div class="says rules">
+        <KgPhone :phone="symbol.payload.phone" :summary="symbol.payload.summary" :text="shownText" />
+        <div class="row">
+          <h2 class="grow">{{ kind }} rules</h2>
+          <span class="say" :class="worst">{{
+            problems.length === 0 ? 'In order' : `${problems.length} to look at`
+          }}</span>
+        </div>
+        <p v-if="host" class="host code">{{ host }}</p>
+        <ul>
+          <li v-for="p in problems" :key="p.code" class="row rule">
+            <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span>{{ p.message }}</span>
+          </li>
+          <li v-if="problems.length === 0" class="row rule">
+            <KgVerdict verdict="holds" /><span>{{
+              symbol.payload.kind === 'text'
+                ? 'A phone shows this as text.'
+                : `A phone offers: ${byName(symbol.payload.kind)?.purpose.toLowerCase() ?? ''}.`
+            }}</span>
+          </li>
+        </ul>
+        <p class="note">Nothing was fetched, and nothing opens by itself. Checks use only what the symbol says.</p>
+      </div>
+    </div>
+    <div v-if="compares" class="cmp" :class="{ shown: step === 'compare' }">
+      <div class="row"><h2>Compare with expected</h2></div>
+      <v-textarea
+        v-model="expected"
+        class="code-field"
+        rows="1"
+        auto-grow
+        max-rows="4"
+        placeholder="Paste the text that should be in the symbol"
+        aria-label="Expected text"
+        spellcheck="false"
+        autocomplete="off"
+      />
+      <KgDiff v-if="expected !== ''" :expected="expected" :read="symbol.text" />
+      <p v-else class="note">Differences are marked to the character.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped src="../pages/Read.css"></style>
