@@ -6,7 +6,7 @@ import { ROOT, signIn } from './helpers'
 test.beforeEach(async ({ page }) => {
   await signIn(page)
   await page.goto('/read')
-  await expect(page.getByText('Drop a picture here')).toBeVisible()
+  await expect(page.getByText('Drop pictures here')).toBeVisible()
 })
 
 const choose = (page: import('@playwright/test').Page, ...files: string[]) =>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
 import KgVerdict from '@/components/KgVerdict.vue'
 import type { Entry } from '@/composables/useReadings'
+import { counted } from '@/lib/bytes'
 import { csv, save } from '@/lib/exports'
 
 /** Many pictures beside a list of texts that they should hold. */
@@ -82,7 +83,7 @@ function download(): void {
           <template v-if="waiting.done < waiting.all">{{ waiting.done }} of {{ waiting.all }} pictures read. </template>
           <template v-if="check"
             >{{ check.mismatches }} differ, {{ check.missing }} not read, {{ check.unexpected.length }} read that nobody
-            expected, {{ check.unread.length }} pictures unread.</template
+            expected, {{ counted(check.unread.length, 'picture') }} unread.</template
           >
           <template v-else>Paste the texts, one on each line, and add the pictures on the left.</template>
         </p>

@@ -22,7 +22,18 @@ const time = (at: Date): string => at.toLocaleTimeString('en-GB')
 function clear(): void {
   const kept = codes.value
   codes.value = []
-  say('The count is cleared', { label: 'Undo', run: () => (codes.value = [...kept, ...codes.value]) })
+  say('The count is cleared', {
+    label: 'Undo',
+    run: () => {
+      // What was read meanwhile is counted with it.
+      const merged = kept.map((old) => {
+        const newer = codes.value.find((code) => code.text === old.text && code.symbology === old.symbology)
+        return newer ? { ...old, count: old.count + newer.count, last: newer.last } : old
+      })
+      const isOld = (code: Collected) => kept.some((old) => old.text === code.text && old.symbology === code.symbology)
+      codes.value = [...codes.value.filter((code) => !isOld(code)), ...merged]
+    },
+  })
 }
 function download(): void {
   save(
