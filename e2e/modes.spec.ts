@@ -1,4 +1,7 @@
-import { readFileSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, type Page, test } from '@playwright/test'
 import { compose, signIn } from './helpers'
 
@@ -84,4 +87,26 @@ test('a stand-in shows what a phone would do, and does nothing', async ({ page }
   await expect(phone.locator('[data-test=phone]')).toContainText('Open this page?')
   await phone.getByRole('button', { name: 'Open', exact: true }).click()
   await expect(phone.getByRole('status')).toContainText('nothing was opened')
+})
+
+test('reads the pages of a PDF, and says when one cannot be opened', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'kg-pdf-'))
+  const file = join(folder, 'label.pdf')
+  execFileSync('bin/glyph', [
+    'make',
+    '--text',
+    'HIVE 17-B / APIARY NORTH',
+    '--size-mm',
+    '30',
+    '--dpi',
+    '300',
+    '--out',
+    file,
+  ])
+  const broken = join(folder, 'broken.pdf')
+  writeFileSync(broken, '%PDF-1.4 and nothing more')
+  await page.getByLabel('Choose pictures').setInputFiles([file])
+  await expect(page.locator('[data-test=read-text]')).toHaveText('HIVE 17-B / APIARY NORTH')
+  await page.getByLabel('Choose pictures').setInputFiles([broken])
+  await expect(page.locator('[data-test=unread]')).toContainText('This PDF cannot be opened')
 })

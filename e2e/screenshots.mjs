@@ -140,7 +140,37 @@ await reader.goto('/read')
 await reader.getByLabel('Choose pictures').setInputFiles([poster])
 await reader.locator('[data-test="meant"]').waitFor()
 await save(reader, 'read-event')
+await reader.getByLabel('What happens with what is read').selectOption({ label: 'Gate' })
+await reader.getByLabel('Code by hand').fill('FENN-CARD-0018')
+await reader.getByLabel('Code by hand').press('Enter')
+await reader.getByText('Already used at').waitFor()
+await save(reader, 'read-gate')
 await reader.context().close()
+
+// A film of one place stands in for the camera.
+const film = join(folder, 'film.mjpeg')
+execFileSync('php', ['core/bench/reading/film.php', film, 'https://fennmoor.example/visit', 'still'])
+const filming = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-video-capture=${film}`,
+  ],
+})
+const seer = await filming.newPage({ baseURL: base, viewport: { width: 1280, height: 800 }, permissions: ['camera'] })
+await seer.goto('/sign-in')
+await seer.waitForFunction(() => document.querySelector('#email')?.value !== '')
+await seer.getByRole('button', { name: 'Sign in' }).click()
+await seer.waitForURL('**/compose')
+await seer.goto('/read')
+await seer.getByRole('tab', { name: 'Camera' }).click()
+await seer.locator('[data-test=outline] polygon').waitFor()
+await seer.locator('[data-test="read-text"]').waitFor()
+await seer.waitForTimeout(800)
+await save(seer, 'read-camera')
+await filming.close()
 
 const phone = await open(390, 844, 'light')
 await phone.getByRole('button', { name: 'Sign in' }).click()

@@ -62,6 +62,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('finishes/{finish}/file', [FinishFileController::class, 'file']);
     });
 
+    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates']);
+
     Route::middleware(['ability:glyphs:write', 'throttle:glyphs'])->group(function (): void {
         Route::patch('workspace', [WorkspaceController::class, 'update']);
         Route::post('glyphs', [GlyphController::class, 'store'])->middleware('idempotent');
@@ -74,7 +76,6 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
         Route::delete('gates/{gate}', [GateController::class, 'destroy']);
         Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed();
-        Route::post('gates/{gate}/admit', [GateController::class, 'admit']);
         Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo']);
         Route::patch('glyphs/{glyph}', [GlyphController::class, 'update']);
         Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy']);

@@ -73,6 +73,8 @@ final class AppServiceProvider extends ServiceProvider
         };
         RateLimiter::for('symbols', $perUser(1200));
         RateLimiter::for('glyphs', $perUser(1200));
+        // A door can be busy, and several share one key.
+        RateLimiter::for('gates', $perUser(12_000));
         RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(120)->by('sign-in '.$request->ip()));
     }
 }

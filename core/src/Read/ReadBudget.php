@@ -7,6 +7,9 @@ namespace KeenGlyph\Core\Read;
 /** How long a reading may take. */
 final readonly class ReadBudget
 {
+    /** Share of the time after which nothing new is begun: what is under way still takes a moment. */
+    private const LAST = 0.9;
+
     private function __construct(private int $started, private float $ms)
     {
     }
@@ -20,6 +23,6 @@ final readonly class ReadBudget
     /** Whether this share of the time is over. */
     public function isSpent(float $share = 1.0): bool
     {
-        return (hrtime(true) - $this->started) / 1e6 >= $share * $this->ms;
+        return (hrtime(true) - $this->started) / 1e6 >= self::LAST * $share * $this->ms;
     }
 }

@@ -51,6 +51,9 @@ final class SymbolAttempt
         $patch = $this->patch($triple, $level, $module);
         $modulePx = $module / $patch->scale;
         foreach ([...$versions, null] as $version) {
+            if ($this->budget->isSpent()) {
+                break;
+            }
             $roll = null;
             if ($version === null) {
                 // Nothing flat fits: perhaps it goes around something.
@@ -86,6 +89,9 @@ final class SymbolAttempt
                 $soft = GreySampler::sample($patch, $warp);
             }
             foreach ($isTuned ? [0.0, 0.7, 1.5] : [0.0, 0.7] as $amount) {
+                if ($amount > 0.0 && $this->budget->isSpent()) {
+                    break;
+                }
                 $decided = ($amount > 0 ? $soft->sharpened($amount) : $soft)->decided();
                 foreach ([false, true] as $mirrored) {
                     $matrix = $mirrored ? $decided->transposed() : $decided;

@@ -64,10 +64,11 @@ final class PhoneFacts
         return match ($payload->kind) {
             Kind::Link, Kind::Coupon, Kind::Meeting, Kind::PaymentLink, Kind::Gs1Link => self::host($payload->text),
             Kind::Wifi => $text('ssid'),
-            Kind::Event => $text('title', 'summary'),
-            Kind::Contact => $text('full_name', 'name', 'organisation', 'org'),
-            Kind::Call, Kind::Sms, Kind::Chat => $text('number', 'phone'),
-            Kind::Email => $text('to', 'address'),
+            Kind::Event => $text('title'),
+            Kind::Contact => trim($text('given_name').' '.$text('family_name')) ?: $text('organisation'),
+            Kind::Call, Kind::Sms, Kind::Chat => $text('number'),
+            Kind::Sepa, Kind::Merchant, Kind::Upi => $text('name', 'payee', 'merchant'),
+            Kind::Email => is_array($payload->fields['to'] ?? null) && is_string($payload->fields['to'][0] ?? null) ? $payload->fields['to'][0] : null,
             Kind::Otp => $text('issuer', 'account'),
             default => null,
         };

@@ -1,6 +1,7 @@
 import { computed, ref } from 'vue'
 import { ApiProblem, type ReadPicture, type ReadSymbol } from '@/api/client'
 import { sendPicture } from '@/composables/sendPicture'
+import { isPdf, pagesOf } from '@/lib/pdf'
 
 /** A picture of this session and what was read in it. Pictures stay in the browser. */
 export interface Entry {
@@ -36,7 +37,19 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
   }
 
   async function take(files: Iterable<File>): Promise<void> {
-    const batch = Array.from(files)
+    const batch: File[] = []
+    for (const file of files) {
+      if (!isPdf(file)) {
+        batch.push(file)
+        continue
+      }
+      try {
+        batch.push(...(await pagesOf(file)))
+      } catch {
+        const refused = put(file.name, '')
+        Object.assign(refused, { state: 'refused', message: 'This PDF cannot be opened: it is damaged or locked.' })
+      }
+    }
     if (waiting.value.done >= waiting.value.all) waiting.value = { done: 0, all: 0 }
     waiting.value.all += batch.length
     const mine = batch.map((file) => [file, put(file.name || 'pasted picture', URL.createObjectURL(file))] as const)

@@ -18,7 +18,7 @@ import { useToast } from '@/composables/useToast'
 import { csv, json, save } from '@/lib/exports'
 import { SYMBOLOGIES } from '@/lib/symbologies'
 
-const TYPES = 'image/png,image/jpeg,image/webp'
+const TYPES = 'image/png,image/jpeg,image/webp,application/pdf'
 const MODES = [
   { value: 'read', label: 'Read' },
   { value: 'lookup', label: 'Look up' },
@@ -171,8 +171,8 @@ function download(format: 'csv' | 'json'): void {
             <div class="box" aria-hidden="true" />
             <p><b>Drop pictures here</b></p>
             <p class="note">
-              or paste one with Ctrl V. PNG, JPEG or WebP, to 10 MB and 12 megapixels. They are read on this server and
-              not kept.
+              or paste one with Ctrl V. PNG, JPEG or WebP, to 10 MB and 12 megapixels, or a PDF’s pages. They are read
+              on this server and not kept.
             </p>
           </div>
         </div>
