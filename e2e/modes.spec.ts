@@ -83,6 +83,7 @@ test('saves the session as CSV and JSON', async ({ page }) => {
 test('a stand-in shows what a phone would do, and does nothing', async ({ page }) => {
   await page.goto('/compose')
   await compose(page, 'https://fennmoor.example/visit')
+  await page.getByRole('button', { name: 'What a phone would do' }).click()
   const phone = page.getByRole('region', { name: 'On a phone' })
   await expect(phone.locator('[data-test=phone]')).toContainText('Open this page?')
   await phone.getByRole('button', { name: 'Open', exact: true }).click()

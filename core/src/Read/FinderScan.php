@@ -23,9 +23,12 @@ final class FinderScan
     /**
      * @param  int  $step  every how many rows to look; a pattern's core is three modules tall
      * @param  int  $least  pixels that the five runs must have together
+     * @param  ?ReadBudget  $budget  what was found is returned when it is spent
+     * @param  list<SymbolFrame>  $read  symbols that need not be looked at again
+     * @param  float  $scale  pixels of theirs a pixel of this plane
      * @return list<Finder> in pixels of this plane
      */
-    public static function find(BitPlane $plane, int $step, int $least): array
+    public static function find(BitPlane $plane, int $step, int $least, ?ReadBudget $budget = null, array $read = [], float $scale = 1.0): array
     {
         $found = [];
         /** @var array<int, true> $taken cells that lie in a pattern found already, or were probed in vain */
@@ -34,10 +37,18 @@ final class FinderScan
         $width = $plane->width;
         $across = ($width >> 1) + 1;
         for ($y = intdiv($step, 2); $y < $plane->height; $y += $step) {
+            if ($budget !== null && ($y & 31) < $step && $budget->isSpent()) {
+                return $found;
+            }
             foreach (self::inRow($plane->row($y), $least) as [$x, $long, $light]) {
                 $cell = ($y >> 1) * $across + ($x >> 1);
                 if (isset($taken[$cell])) {
                     continue;
+                }
+                foreach ($read as $frame) {
+                    if ($frame->covers($x * $scale, $y * $scale)) {
+                        continue 2;
+                    }
                 }
                 if (++$probes > self::PROBES) {
                     return $found;

@@ -10,6 +10,9 @@ final class QrReader
     /** Pixels of a level above which it is only looked at while nothing has been read. */
     private const LARGE = 3_200_000;
 
+    /** Triples for which a bent surface is considered: it is dear, and most others are chance. */
+    private const BENT = 8;
+
     /** Pixels of a picture up to which it is looked at in twice its size. */
     private const DOUBLED = 1_100_000;
 
@@ -95,14 +98,14 @@ final class QrReader
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 13 : 11) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level > 0 ? 13 : 11, $this->budget, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings), $scale) as $finder) {
             $this->add($finder->scaled($scale));
         }
-        foreach (TripleGrouper::group($this->finders) as $triple) {
+        foreach (TripleGrouper::group($this->finders) as $i => $triple) {
             if ($this->budget->isSpent()) {
                 return;
             }
-            $this->attempt($attempt, $triple);
+            $this->attempt($attempt, $triple, $i < self::BENT);
         }
     }
 
@@ -122,7 +125,7 @@ final class QrReader
         $this->finders[] = $finder;
     }
 
-    private function attempt(SymbolAttempt $attempt, Triple $triple): void
+    private function attempt(SymbolAttempt $attempt, Triple $triple, bool $mayBend = false): void
     {
         $patterns = [$triple->topLeft, $triple->topRight, $triple->bottomLeft];
         $key = '';
@@ -136,7 +139,7 @@ final class QrReader
             return;
         }
         $this->tried[$key] = true;
-        $result = $attempt->read($triple);
+        $result = $attempt->read($triple, $mayBend);
         if ($result instanceof Reading) {
             $this->readings[] = $result;
         } else {

@@ -35,13 +35,14 @@ final class SymbolAttempt
     {
     }
 
-    public function read(Triple $triple): Reading|Failure
+    /** @param  bool  $mayBend  whether a grid around a jar is tried when no flat one fits */
+    public function read(Triple $triple, bool $mayBend = true): Reading|Failure
     {
         $module = ($triple->topLeft->module() + $triple->topRight->module() + $triple->bottomLeft->module()) / 3;
         $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triple->topLeft->module(), $triple->topRight->module(), $triple->bottomLeft->module()) / self::MODULE), 2))));
         $failure = new Failure(Stage::NoGrid);
         $versions = $this->versions($this->pyramid->level($level), $triple);
-        if ($versions === [] && abs($triple->across - $triple->down) < self::ROLLED * $triple->modules) {
+        if ($versions === [] && (! $mayBend || abs($triple->across - $triple->down) < self::ROLLED * $triple->modules)) {
             return $failure;
         }
         if ($versions !== []) {
@@ -50,7 +51,7 @@ final class SymbolAttempt
         }
         $patch = $this->patch($triple, $level, $module);
         $modulePx = $module / $patch->scale;
-        foreach ([...$versions, null] as $version) {
+        foreach ($mayBend ? [...$versions, null] : $versions as $version) {
             if ($this->budget->isSpent()) {
                 break;
             }

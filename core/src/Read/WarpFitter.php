@@ -9,6 +9,9 @@ use KeenGlyph\Core\Symbol\Version;
 /** Lays the module grid of a version through three finder patterns, and then by what else is known of its modules. */
 final class WarpFitter
 {
+    /** Correlation of the known modules at which there is nothing to gain by moving the grid. */
+    private const WELL = 0.97;
+
     /** Correlation of greys and tones that makes an alignment pattern. */
     private const PATTERN = 0.55;
 
@@ -83,8 +86,12 @@ final class WarpFitter
             }
         }
         $marks = Landmarks::of($version);
-        [$warp, $fit] = (new WarpTuner($patch, $warp, $marks->us, $marks->vs))
-            ->toTones($marks->tones, [...($triple->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
+        $tuner = new WarpTuner($patch, $warp, $marks->us, $marks->vs);
+        $fit = $tuner->correlation($marks->tones);
+        if ($fit < self::WELL) {
+            [$warp, $fit] = $tuner
+                ->toTones($marks->tones, [...($triple->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
+        }
 
         return [$version->number >= 7 ? self::onLattice($patch, $warp, $version, $modulePx) : $warp, $fit];
     }

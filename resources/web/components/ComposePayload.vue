@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiContentCopy } from '@mdi/js'
+import { mdiChevronDown, mdiChevronUp, mdiContentCopy } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import { api, type ApiProblem, type Drawing, unwrap, type Schemas } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
@@ -25,6 +25,7 @@ const { kinds, problem: kindsProblem, retry, recent, use, byName } = useKinds()
 
 const current = computed(() => byName(fields.value.kind))
 const specs = computed(() => (current.value ? specsOf(current.value.schema) : []))
+const isPhoneOpen = ref(false)
 const payload = computed(() => props.drawing?.payload ?? props.problem?.payload ?? null)
 const problems = computed<Problem[]>(() => payload.value?.problems ?? [])
 const costs = computed<Record<string, number>>(() => {
@@ -244,6 +245,13 @@ defineExpose({ focus: focusForm })
             {{ one.label }}
           </button>
         </div>
+        <div v-if="payload && payload.text" class="on-phone" @mousedown.prevent>
+          <!-- A field that loses the focus grows or shrinks: the button must not move from under the pointer. -->
+          <button type="button" class="link" :aria-expanded="isPhoneOpen" @click="isPhoneOpen = !isPhoneOpen">
+            <v-icon :icon="isPhoneOpen ? mdiChevronUp : mdiChevronDown" size="18" />What a phone would do
+          </button>
+          <KgPhone v-if="isPhoneOpen" :phone="payload.phone" :summary="payload.summary" :text="payload.shown" />
+        </div>
       </template>
     </div>
 
@@ -269,13 +277,25 @@ defineExpose({ focus: focusForm })
         {{ counted(drawing.symbol.bytes_left, 'more byte') }} before it grows.
       </p>
     </div>
-    <div v-if="payload && payload.text" class="part">
-      <KgPhone :phone="payload.phone" :summary="payload.summary" :text="payload.shown" />
-    </div>
   </div>
 </template>
 
 <style scoped>
+.on-phone {
+  border-top: 1px solid var(--rule);
+  margin-top: 10px;
+  padding: 8px 0;
+}
+.on-phone .link {
+  border: 0;
+  background: none;
+  padding: 4px 0;
+  color: var(--ink);
+  font: 600 13px/20px var(--font-text);
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
 .payload {
   display: flex;
   flex-direction: column;
