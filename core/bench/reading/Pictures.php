@@ -4,16 +4,19 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Bench\Reading;
 
+use KeenGlyph\Core\Image\LuminancePlane;
+use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\Version;
+use UnexpectedValueException;
 
 /** Pictures by category, each from its seed; a category's severity grows with the number of the picture and runs past what can be read. */
 final class Pictures
 {
-    public const CATEGORIES = ['plain', 'turned', 'tilted', 'defocus', 'motion', 'noise', 'faint', 'shadow', 'glare', 'inverted', 'mirrored', 'curved', 'damaged', 'crowded', 'small', 'tall', 'many', 'coloured', 'clutter', 'jpeg', 'screenshot', 'mixed', 'micro', 'bars', 'nothing'];
+    public const CATEGORIES = ['plain', 'turned', 'tilted', 'defocus', 'motion', 'noise', 'faint', 'shadow', 'glare', 'inverted', 'mirrored', 'curved', 'damaged', 'crowded', 'small', 'tall', 'many', 'coloured', 'clutter', 'jpeg', 'screenshot', 'mixed', 'foreign', 'micro', 'bars', 'nothing'];
 
     private Chance $chance;
 
@@ -218,6 +221,43 @@ final class Pictures
         $this->noise(4 + 20 * $this->hard);
 
         return 'jpeg';
+    }
+
+    /** Symbols of OpenCV's encoder, kept as pictures of eight pixels a module or so, before the camera. */
+    private function makeForeign(): void
+    {
+        $folder = __DIR__.'/../../tests/fixtures/opencv';
+        $list = json_decode((string) file_get_contents("$folder/texts.json"), true, flags: JSON_THROW_ON_ERROR);
+        $cases = array_values(array_filter(is_array($list) ? $list : [], is_array(...)));
+        $case = $cases[$this->chance->int(0, count($cases) - 1)] ?? [];
+        [$file, $text] = [$case['file'] ?? null, $case['text'] ?? null];
+        if (! is_string($file) || ! is_string($text)) {
+            throw new UnexpectedValueException('The list of OpenCV’s symbols names no file or text.');
+        }
+        $rows = self::modules((new PictureDecoder)->decode((string) file_get_contents("$folder/$file")));
+        $this->place($rows, 4, $this->chance->float(0, 360), 50 * $this->hard, $this->chance->float(3, 8), 30, 225);
+        $this->disc(1 + 2 * $this->hard);
+        $this->noise(4 + 15 * $this->hard);
+        $this->texts[] = $text;
+    }
+
+    /** @return list<string> the modules of a flat picture, without its blank margin */
+    private static function modules(LuminancePlane $plane): array
+    {
+        $lines = str_split($plane->pixels, max(1, $plane->width));
+        $dark = array_keys(array_filter($lines, static fn (string $line): bool => min(array_map(ord(...), str_split($line))) < 128));
+        $top = $lines[$dark[0] ?? 0];
+        $left = strlen($top) - strlen(ltrim($top, "\xFF"));
+        // The finder pattern's upper edge is seven modules long.
+        $module = max(1, (int) round(strspn($top, "\0", $left) / 7));
+        $n = intdiv(count($dark) + intdiv($module, 2), $module);
+        $rows = [];
+        for ($row = 0; $row < $n; $row++) {
+            $line = $lines[($dark[0] ?? 0) + $row * $module + intdiv($module, 2)];
+            $rows[] = implode('', array_map(static fn (int $column): string => ord($line[$left + $column * $module + intdiv($module, 2)]) < 128 ? '1' : '0', range(0, $n - 1)));
+        }
+
+        return $rows;
     }
 
     private function makeMicro(): void

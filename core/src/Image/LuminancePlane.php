@@ -17,10 +17,4 @@ final readonly class LuminancePlane
             throw new InvalidPicture('The grey plane does not have width times height bytes.');
         }
     }
-
-    /** The negative. */
-    public function inverted(): self
-    {
-        return new self($this->width, $this->height, ~$this->pixels);
-    }
 }

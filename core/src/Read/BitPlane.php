@@ -20,10 +20,4 @@ final readonly class BitPlane
     {
         return substr($this->bits, $y * $this->width, $this->width);
     }
-
-    /** Whether the pixel is dark; outside the picture everything is light. */
-    public function isDark(int $x, int $y): bool
-    {
-        return $x >= 0 && $y >= 0 && $x < $this->width && $y < $this->height && $this->bits[$y * $this->width + $x] === "\1";
-    }
 }

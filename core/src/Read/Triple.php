@@ -9,8 +9,9 @@ final readonly class Triple
 {
     /**
      * @param  float  $modules  modules from one pattern's centre to the next: the symbol's side less seven
-     * @param  float  $across  the same as the patterns above alone suggest, and those at the left
      * @param  float  $error  0 where all three agree
+     * @param  float  $across  modules as the two patterns above alone suggest
+     * @param  float  $down  modules as the two at the left alone suggest
      */
     public function __construct(
         public Finder $topLeft,

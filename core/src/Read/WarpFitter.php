@@ -79,7 +79,7 @@ final class WarpFitter
         $isSeen = false;
         if ($version->number >= 2) {
             // The farther the corner from the three patterns, the less they say about it.
-            $found = self::pattern($patch, $warp, $n - 6.5, $n - 6.5, 1.2 + 0.07 * $n, $modulePx, 0.5);
+            $found = self::pattern($patch, $warp, $n - 6.5, $n - 6.5, 1.2 + 0.07 * $n, 0.5);
             if ($found !== null) {
                 $warp = self::first($patch, $triple, $version, $found, $roll);
                 $isSeen = true;
@@ -93,7 +93,7 @@ final class WarpFitter
                 ->toTones($marks->tones, [...($triple->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
         }
 
-        return [$version->number >= 7 ? self::onLattice($patch, $warp, $version, $modulePx) : $warp, $fit];
+        return [$version->number >= 7 ? self::onLattice($patch, $warp, $version) : $warp, $fit];
     }
 
     /** The grid moved and bent so that every module stands out most. */
@@ -122,7 +122,7 @@ final class WarpFitter
      * @param  float  $step  modules
      * @return ?array{float, float} pixels of the patch
      */
-    private static function pattern(Patch $patch, Warp $warp, float $u, float $v, float $reach, float $modulePx, float $step): ?array
+    private static function pattern(Patch $patch, Warp $warp, float $u, float $v, float $reach, float $step): ?array
     {
         [$xs, $ys] = [[], []];
         for ($i = 0; $i < 25; $i++) {
@@ -175,7 +175,7 @@ final class WarpFitter
     }
 
     /** Alignment patterns where they are seen, and the shift of their neighbours where not. */
-    private static function onLattice(Patch $patch, Warp $warp, Version $version, float $modulePx): Warp
+    private static function onLattice(Patch $patch, Warp $warp, Version $version): Warp
     {
         $coordinates = $version->alignmentCoordinates();
         $last = count($coordinates) - 1;
@@ -191,7 +191,7 @@ final class WarpFitter
                 $before = array_values(array_filter([$shifts[$i - 1][$j] ?? null, $shifts[$i][$j - 1] ?? null]));
                 $guess = $before === [] ? [0.0, 0.0] : [array_sum(array_column($before, 0)) / count($before), array_sum(array_column($before, 1)) / count($before)];
                 $moved = $warp->on(new Lattice([0.0, 1.0], [[$guess, $guess], [$guess, $guess]]));
-                $found = self::pattern($patch, $moved, $column + 0.5, $row + 0.5, 1.5, $modulePx, 0.5);
+                $found = self::pattern($patch, $moved, $column + 0.5, $row + 0.5, 1.5, 0.5);
                 $plain = $warp->at($column + 0.5, $row + 0.5);
                 $shifts[$i][$j] = $found === null ? $guess : [$found[0] - $plain[0], $found[1] - $plain[1]];
             }
