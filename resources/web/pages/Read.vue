@@ -144,13 +144,15 @@ function download(format: 'csv' | 'json'): void {
   <div class="read" @dragover.prevent="isOver = true" @dragleave.self="isOver = false" @drop.prevent="drop">
     <h1 class="sr">Read</h1>
     <section class="source panel" aria-label="Pictures">
-      <div class="from" role="tablist" aria-label="Where pictures come from">
-        <button type="button" role="tab" :aria-selected="source === 'camera'" @click="source = 'camera'">
-          <v-icon :icon="mdiCameraOutline" size="16" />Camera
-        </button>
-        <button type="button" role="tab" :aria-selected="source === 'file'" @click="source = 'file'">
-          <v-icon :icon="mdiFileImageOutline" size="16" />Pictures
-        </button>
+      <div class="from">
+        <div class="sources" role="tablist" aria-label="Where pictures come from">
+          <button type="button" role="tab" :aria-selected="source === 'camera'" @click="source = 'camera'">
+            <v-icon :icon="mdiCameraOutline" size="16" />Camera
+          </button>
+          <button type="button" role="tab" :aria-selected="source === 'file'" @click="source = 'file'">
+            <v-icon :icon="mdiFileImageOutline" size="16" />Pictures
+          </button>
+        </div>
         <span class="grow" />
         <select v-model="mode" class="mode" aria-label="What happens with what is read">
           <option v-for="m in MODES" :key="m.value" :value="m.value">{{ m.label }}</option>
