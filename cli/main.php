@@ -25,7 +25,7 @@ spl_autoload_register(static function (string $class): void {
             return;
         }
     }
-    if (! preg_match('/^(?:libphonenumber|Giggsey|League)\\\\/', $class)) {
+    if (! preg_match('/^(?:libphonenumber|Giggsey|League|Symfony)\\\\/', $class)) {
         return;
     }
     $packages = __DIR__.'/../core/vendor/autoload.php';

@@ -15,6 +15,8 @@ return [
     'read' => [
         'bytes' => 10_000_000,
         'pixels' => 12_000_000,
+        // Milliseconds for all pictures of a request together.
+        'ms' => 3_000,
     ],
 
     // Days that a deleted glyph can still be brought back.

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Http\Middleware\ProtectForms;
 use Illuminate\Cookie\Middleware\EncryptCookies;
-use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Laravel\Sanctum\Http\Middleware\AuthenticateSession;
 
 return [
@@ -11,10 +11,12 @@ return [
     'stateful' => explode(',', (string) env('SANCTUM_STATEFUL_DOMAINS', 'localhost,127.0.0.1,localhost:8080,127.0.0.1:8080')),
     'guard' => ['web'],
     'expiration' => null,
+    // App\Models\Key writes it, and less often.
+    'last_used_at' => false,
     'token_prefix' => 'kg_',
     'middleware' => [
         'authenticate_session' => AuthenticateSession::class,
         'encrypt_cookies' => EncryptCookies::class,
-        'validate_csrf_token' => ValidateCsrfToken::class,
+        'validate_csrf_token' => ProtectForms::class,
     ],
 ];

@@ -62,7 +62,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('finishes/{finish}/file', [FinishFileController::class, 'file']);
     });
 
-    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates']);
+    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates', 'idempotent']);
 
     Route::middleware(['ability:glyphs:write', 'throttle:glyphs'])->group(function (): void {
         Route::patch('workspace', [WorkspaceController::class, 'update']);

@@ -26,7 +26,8 @@ abstract class TestCase extends BaseTestCase
     {
         $response = parent::call($method, $uri, $parameters, $cookies, $files, $server, $content);
         if (str_contains($uri, '/api/v1/')) {
-            Contract::check($method, $uri, $response);
+            $isJson = str_contains((string) ($server['CONTENT_TYPE'] ?? ''), 'json');
+            Contract::check($method, $uri, $response, $isJson && is_string($content) && $content !== '[]' ? $content : null);
         }
 
         return $response;

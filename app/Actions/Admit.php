@@ -21,7 +21,7 @@ final class Admit
      */
     public function admit(Gate $gate, string $code, string $door): array
     {
-        $entry = $gate->entries()->where('digest', GateEntry::digestOf($code))->first();
+        $entry = $gate->entries()->whereIn('digest', GateEntry::digestsOf($code))->first();
         if ($entry === null) {
             return ['verdict' => 'unknown', 'entry' => null, 'admission' => null];
         }

@@ -10,6 +10,7 @@ use App\Models\Glyph;
 use App\Models\Workspace;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use KeenGlyph\Core\Gs1\RetailNumber;
 
 /** Makes a gate's list from a table of codes, or from the glyphs of a shelf. */
 final class SaveGate
@@ -60,7 +61,7 @@ final class SaveGate
             throw ValidationException::withMessages(['shelf' => ['There is no glyph on this shelf.']]);
         }
 
-        return array_values($glyphs->unique('text')->map(static fn (Glyph $glyph): array => [$glyph->text, $glyph->name])->all());
+        return array_values($glyphs->unique(static fn (Glyph $glyph): string => RetailNumber::normal($glyph->text))->map(static fn (Glyph $glyph): array => [$glyph->text, $glyph->name])->all());
     }
 
     /** @return list<array{string, string}> */
@@ -88,10 +89,10 @@ final class SaveGate
                 $problems[] = "Row $number has no code.";
             } elseif (mb_strlen($text) > 4000) {
                 $problems[] = "The code in row $number is longer than 4000 characters.";
-            } elseif (isset($seen[$text])) {
-                $problems[] = "The code in row $number stands in row {$seen[$text]} already.";
+            } elseif (isset($seen[RetailNumber::normal($text)])) {
+                $problems[] = "The code in row $number stands in row {$seen[RetailNumber::normal($text)]} already.";
             } else {
-                $seen[$text] = $number;
+                $seen[RetailNumber::normal($text)] = $number;
                 $rows[] = [$text, mb_substr($cells[$name ?? 1] ?? '', 0, 200)];
             }
             if (count($problems) >= 5 || count($rows) > self::MOST) {

@@ -15,8 +15,6 @@ use Illuminate\Validation\ValidationException;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
-use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
@@ -34,7 +32,7 @@ final class SaveGlyph
     {
         $glyph = new Glyph;
         $glyph->workspace_id = $user->workspace_id;
-        $glyph->fill(['kind' => 'link', ...self::columns($glyph, $given), 'created_by' => $user->id, 'revision' => 1]);
+        $glyph->fill([...self::columns($glyph, $given), 'created_by' => $user->id, 'revision' => 1]);
         self::draw($glyph);
         $glyph->save();
 
@@ -79,10 +77,14 @@ final class SaveGlyph
         if ($isShelved) {
             $given['shelf'] = $shelf === '' ? null : $shelf;
         }
-        if (is_array($given['fields'] ?? null)) {
-            $given['text'] = self::written($glyph, $given, $given['fields']);
-            unset($given['fields']);
+        if (isset($given['text']) || is_array($given['fields'] ?? null)) {
+            $payload = Composition::payload([...$given, 'kind' => $given['kind'] ?? ($glyph->exists && is_array($given['fields'] ?? null) ? $glyph->kind : null)], $glyph->workspace->payloadContext());
+            if ($payload->obstacle(($given['as_is'] ?? false) === true) !== null) {
+                throw new RefusedPayload($payload, is_array($given['fields'] ?? null));
+            }
+            $given = [...$given, 'text' => $payload->text, 'kind' => $payload->kind->value, 'as_is' => $payload->errors() !== []];
         }
+        unset($given['fields'], $given['merge']);
         // One size replaces the others.
         foreach (self::SIZES as $size) {
             if (isset($given[$size])) {
@@ -102,37 +104,16 @@ final class SaveGlyph
         return $given;
     }
 
-    /**
-     * The text of fields.
-     *
-     * @param  array<string, mixed>  $given
-     * @param  array<array-key, mixed>  $fields
-     *
-     * @throws RefusedPayload
-     */
-    private static function written(Glyph $glyph, array $given, array $fields): string
-    {
-        $kind = Kind::from(is_string($given['kind'] ?? null) ? $given['kind'] : ($glyph->kind ?? 'link'));
-        $payload = Payloads::build($kind, $fields, $glyph->workspace->payloadContext());
-        if ($payload->refusal() !== null) {
-            throw new RefusedPayload($payload, true);
-        }
-
-        return $payload->text;
-    }
-
     /** Fills in what was left out and the facts of the symbol. */
     private static function draw(Glyph $glyph): void
     {
         $composition = $glyph->composition();
         $drawing = Drawing::of($composition);
-        $errors = $drawing->payload->errors();
-        if ($errors !== []) {
-            throw ValidationException::withMessages(['text' => array_map(static fn ($problem): string => $problem->message, $errors)]);
-        }
         $glyph->fill([
             'text' => $drawing->payload->text,
             'name' => trim($glyph->name),
+            'kind' => $drawing->payload->kind->value,
+            'modes' => $composition->encoding->modes->value,
             'level' => $drawing->symbol->level->value,
             'module_px' => $glyph->size_px === null && $glyph->size_mm === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
             'print' => $composition->printing->value,

@@ -10,6 +10,7 @@ use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\MarkPictures;
 use KeenGlyph\Core\Payload\Context;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\MergeFields;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Proof\Printing;
@@ -18,6 +19,7 @@ use KeenGlyph\Core\Render\PrintInk;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ModeChoice;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -26,7 +28,11 @@ final readonly class Composition
 {
     public const MODULE_PX = 8;
 
-    /** @param  bool  $fromFields  whether the payload was built from fields */
+    /**
+     * @param  bool  $fromFields  whether the payload was built from fields
+     * @param  bool  $asIs  whether it is drawn with its errors, for a test
+     * @param  bool  $wholeDots  whether files without dots keep to those of a printer too
+     */
     private function __construct(
         public ?string $name,
         public Payload $payload,
@@ -38,6 +44,8 @@ final readonly class Composition
         public float $distanceMm,
         public PrintInk $inks,
         public float $reserve,
+        public bool $asIs,
+        public bool $wholeDots,
     ) {
     }
 
@@ -51,14 +59,13 @@ final readonly class Composition
         $string = static fn (string $key, string $default): string => is_string($given[$key] ?? null) ? $given[$key] : $default;
         $integer = static fn (string $key): ?int => is_numeric($given[$key] ?? null) ? (int) $given[$key] : null;
         $version = $integer('version');
-        $kind = Kind::from($string('kind', Kind::Text->value));
-        $fields = $given['fields'] ?? null;
-        $payload = is_array($fields) ? Payloads::build($kind, $fields, $context) : Payloads::parse($string('text', ''), $kind, $context);
+        $payload = self::payload($given, $context);
+        $kind = $payload->kind;
 
         return new self(
             is_string($given['name'] ?? null) ? $given['name'] : null,
             $payload,
-            is_array($fields),
+            is_array($given['fields'] ?? null),
             new EncodeOptions(
                 Level::from($string('level', 'M')),
                 $version === null ? null : Version::of($version),
@@ -66,14 +73,37 @@ final readonly class Composition
                 CharacterSet::from($string('charset', CharacterSet::Auto->value)),
                 ($given['lift'] ?? false) === true,
                 $kind->needsFnc1() ? Segment::fnc1First() : null,
+                modes: ModeChoice::from($string('modes', ModeChoice::Auto->value)),
             ),
-            self::finish($given)->saying($payload->refusal() === null ? $payload->readable() : ''),
+            self::finish($given)->saying($payload->text === '' ? '' : $payload->readable()),
             self::size($given),
             Printing::from($string('print', Printing::Screen->value)),
             is_numeric($given['distance_mm'] ?? null) ? (float) $given['distance_mm'] : Subject::DISTANCE,
             ($given['cmyk'] ?? false) === true ? PrintInk::Cmyk : PrintInk::Rgb,
             is_numeric($given['reserve'] ?? null) ? (float) $given['reserve'] : Subject::RESERVE,
+            ($given['as_is'] ?? false) === true,
+            ($given['whole_dots'] ?? false) === true,
         );
+    }
+
+    /**
+     * What is to be said: fields of a kind, or a text of the kind that is named or that it has by its form.
+     *
+     * @param  array<string, mixed>  $given
+     */
+    public static function payload(array $given, Context $context): Payload
+    {
+        $kind = is_string($given['kind'] ?? null) ? Kind::from($given['kind']) : null;
+        $fields = $given['fields'] ?? null;
+        $merge = array_filter(is_array($given['merge'] ?? null) ? $given['merge'] : [], is_string(...));
+        if (is_array($fields)) {
+            $kind ??= Kind::Text;
+
+            return Payloads::build($kind, $merge === [] ? $fields : MergeFields::intoFields($kind->grammar()->fields(), $fields, $merge), $context);
+        }
+        $text = is_string($given['text'] ?? null) ? $given['text'] : '';
+
+        return Payloads::parse($merge === [] ? $text : MergeFields::intoText($text, $kind, $merge, $context), $kind, $context);
     }
 
     /**
@@ -95,8 +125,12 @@ final readonly class Composition
         return FinishFile::read($values, new MarkPictures);
     }
 
-    /** @param  array<string, mixed>  $given */
-    private static function size(array $given): Size
+    /**
+     * The one size that is given, or so many dots a module.
+     *
+     * @param  array<string, mixed>  $given
+     */
+    public static function size(array $given, int $modulePx = self::MODULE_PX): Size
     {
         $number = static fn (string $key): ?float => is_numeric($given[$key] ?? null) ? (float) $given[$key] : null;
         $dpi = $number('dpi') ?? Size::SCREEN_DPI;
@@ -105,7 +139,7 @@ final readonly class Composition
             $number('size_mm') !== null => Size::ofMillimetres($number('size_mm'), $dpi),
             $number('size_in') !== null => Size::ofInches($number('size_in'), $dpi),
             $number('size_px') !== null => Size::ofSide((int) $number('size_px'), $dpi),
-            default => Size::ofModule((int) ($number('module_px') ?? self::MODULE_PX), $dpi),
+            default => Size::ofModule((int) ($number('module_px') ?? $modulePx), $dpi),
         };
     }
 }

@@ -27,6 +27,8 @@ final class Drawing
 
     private ?Subject $subject = null;
 
+    private ?Layout $exact = null;
+
     private function __construct(
         public readonly Composition $composition,
         public readonly Payload $payload,
@@ -42,12 +44,22 @@ final class Drawing
     public static function of(Composition $composition): self
     {
         $payload = $composition->payload;
-        if ($payload->refusal() !== null) {
+        if ($payload->obstacle($composition->asIs) !== null) {
             throw new RefusedPayload($payload, $composition->fromFields);
         }
         $symbol = Encoder::encode($payload->text, $composition->encoding);
 
         return new self($composition, $payload, $symbol, Layout::of($symbol->matrix->size(), $composition->finish, $composition->size));
+    }
+
+    /** Where a file of this format has its parts: one without dots keeps a length exactly, unless dots are asked for. */
+    public function layoutFor(PictureFormat $format): Layout
+    {
+        $millimetres = $this->layout->askedMm;
+
+        return ! $format->isVector() || $millimetres === null || $this->composition->wholeDots
+            ? $this->layout
+            : $this->exact ??= Layout::exact($this->layout->modules, $this->composition->finish, $millimetres);
     }
 
     public function png(): string
@@ -57,9 +69,11 @@ final class Drawing
 
     public function picture(PictureFormat $format): string
     {
+        $layout = $this->layoutFor($format);
+
         return $format === PictureFormat::Png
             ? $this->png()
-            : $format->draw($this->scene(), $this->symbol->matrix, $this->composition->finish, $this->composition->inks, $this->layout->askedMm !== null, $this->png);
+            : $format->draw($layout === $this->layout ? $this->scene() : $this->sceneIn($layout), $this->symbol->matrix, $this->composition->finish, $this->composition->inks, $this->layout->askedMm !== null, $this->png);
     }
 
     /** What the checks look at. */
@@ -75,7 +89,12 @@ final class Drawing
 
     private function scene(): Scene
     {
-        return $this->scene ??= SceneBuilder::of($this->symbol, $this->composition->finish, $this->layout, $this->title(), $this->overlay(), $this->description());
+        return $this->scene ??= $this->sceneIn($this->layout);
+    }
+
+    private function sceneIn(Layout $layout): Scene
+    {
+        return SceneBuilder::of($this->symbol, $this->composition->finish, $layout, $this->title(), $this->overlay(), $this->description());
     }
 
     /** What a screen reader says in place of the picture. */

@@ -16,23 +16,11 @@ final class RefusedPayload extends RuntimeException
         public readonly Payload $payload,
         private readonly bool $fromFields,
     ) {
-        parent::__construct($payload->refusal()->message ?? '');
+        parent::__construct($payload->obstacle()->message ?? '');
     }
 
-    /** @return array<string, list<string>> messages by the request's fields */
-    public function errors(): array
-    {
-        $errors = [];
-        foreach ($this->payload->problems as $problem) {
-            if ($problem->refused) {
-                $errors[$this->name($problem)][] = $problem->message;
-            }
-        }
-
-        return $errors;
-    }
-
-    private function name(Problem $problem): string
+    /** Where a problem stands in the request. */
+    public function path(Problem $problem): string
     {
         return $this->fromFields ? "fields.$problem->field" : 'text';
     }

@@ -20,6 +20,8 @@ use Illuminate\Support\Carbon;
  * @property string $name
  * @property string $kind
  * @property string $text
+ * @property bool $as_is
+ * @property string $modes
  * @property string $level
  * @property ?int $module_px
  * @property ?int $size_px
@@ -51,7 +53,7 @@ final class Glyph extends Model
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf'];
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes'];
 
     /** @return BelongsTo<Workspace, $this> */
     public function workspace(): BelongsTo
@@ -83,7 +85,8 @@ final class Glyph extends Model
      */
     public function given(): array
     {
-        return $this->only(['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish']);
+        // Whether it may be drawn was decided when it was saved.
+        return ['as_is' => true, ...$this->only(['name', 'kind', 'text', 'modes', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish'])];
     }
 
     /** @return BelongsTo<Finish, $this> */
@@ -100,6 +103,6 @@ final class Glyph extends Model
 
     protected function casts(): array
     {
-        return ['finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
+        return ['as_is' => 'boolean', 'finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
     }
 }

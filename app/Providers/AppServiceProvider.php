@@ -8,6 +8,7 @@ use App\Http\Middleware\StartSession;
 use App\Models\Finish;
 use App\Models\Gate;
 use App\Models\Glyph;
+use App\Models\Key;
 use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -24,6 +25,7 @@ use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 use Illuminate\Support\Str;
+use Laravel\Sanctum\Sanctum;
 
 final class AppServiceProvider extends ServiceProvider
 {
@@ -41,6 +43,7 @@ final class AppServiceProvider extends ServiceProvider
         Model::shouldBeStrict(! $this->app->isProduction());
         // Relative addresses hold behind any proxy, host and port.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
+        Sanctum::usePersonalAccessTokenModel(Key::class);
         $this->bindOwned();
         $this->limitRates();
     }

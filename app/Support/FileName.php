@@ -7,16 +7,32 @@ namespace App\Support;
 use Illuminate\Support\Str;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Symbol\QrSymbol;
+use Transliterator;
 
 /** A file name that still says, months later, what is in the file. */
 final class FileName
 {
+    private const LONGEST = 60;
+
     /** Name or host and path, version and level, side in pixels: `hive-7-3q-296px.png`. */
     public static function of(string $name, QrSymbol $symbol, Layout $layout, string $format): string
     {
-        $bare = (string) preg_replace('#^[a-z][a-z0-9+.-]*://(www\.)?#i', '', $name);
-        $slug = Str::limit(Str::slug(strtr($bare, './:?=&#_', '        ')), 60, '');
+        return self::plain($name, strtolower(str_replace('-', '', $symbol->designation()))."-{$layout->sidePx}px", $format);
+    }
 
-        return sprintf('%s-%s-%dpx.%s', $slug === '' ? 'symbol' : trim($slug, '-'), strtolower(str_replace('-', '', $symbol->designation())), $layout->sidePx, $format);
+    /** @param  string  $facts  what tells several pictures of one thing apart */
+    public static function plain(string $name, string $facts, string $format): string
+    {
+        $bare = (string) preg_replace('#^[a-z][a-z0-9+.-]*://(www\.)?#i', '', $name);
+
+        return (self::slug(strtr($bare, './:?=&#_', '        ')) ?: 'symbol')."-$facts.$format";
+    }
+
+    /** Plain letters, digits and hyphens; other scripts as they are spoken (ICU's transliteration). */
+    public static function slug(string $name): string
+    {
+        $latin = Transliterator::create('Any-Latin; Latin-ASCII')?->transliterate(mb_scrub($name, 'UTF-8'));
+
+        return trim(Str::limit(Str::slug(is_string($latin) ? $latin : $name), self::LONGEST, ''), '-');
     }
 }

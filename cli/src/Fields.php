@@ -20,13 +20,22 @@ final class Fields
 
     public static function payload(Kind $kind, Arguments $arguments): Payload
     {
-        $payload = Payloads::build($kind, self::of($arguments->all('field')));
-        $merge = self::pairs($arguments->all('merge'), '--merge name=value');
-        if ($merge === []) {
-            return $payload;
-        }
+        $fields = self::of($arguments->all('field'));
+        $merge = self::merge($arguments);
 
-        return Payloads::parse(MergeFields::fill($payload->text, $merge), $kind);
+        return Payloads::build($kind, $merge === [] ? $fields : MergeFields::intoFields($kind->grammar()->fields(), $fields, $merge));
+    }
+
+    /** The payload of a text: of the kind that is named, or of the one it has by its form. */
+    public static function ofText(string $text, ?Kind $kind, Arguments $arguments): Payload
+    {
+        return Payloads::parse(MergeFields::intoText($text, $kind, self::merge($arguments)), $kind);
+    }
+
+    /** @return array<array-key, string> */
+    private static function merge(Arguments $arguments): array
+    {
+        return self::pairs($arguments->all('merge'), '--merge name=value');
     }
 
     /** A line for each problem, the field before it. */

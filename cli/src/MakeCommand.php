@@ -4,16 +4,19 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use Closure;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
+use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Image\PictureNotMade;
 use KeenGlyph\Core\Linear\BarSheet;
 use KeenGlyph\Core\Linear\InvalidBars;
 use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
-use KeenGlyph\Core\Payload\Payloads;
+use KeenGlyph\Core\Payload\Problem;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
 use KeenGlyph\Core\Proof\Subject;
@@ -30,9 +33,11 @@ use KeenGlyph\Core\Symbol\StructuredAppend;
 /** `bin/glyph make`: text or fields to pictures and their facts. */
 final class MakeCommand implements Command
 {
-    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'merge', 'level', 'version', 'mask', 'charset', 'fnc1', 'append', 'module-px', 'size-px', 'size-mm', 'size-in', 'dpi', 'out', 'title', 'symbology', 'print', 'distance-mm', 'reserve', ...FinishOptions::VALUED];
+    private const VALUED = ['text', 'bytes-file', 'kind', 'field', 'merge', 'level', 'version', 'mask', 'charset', 'fnc1', 'append', 'module-px', 'size-px', 'size-mm', 'size-in', 'dpi', 'out', 'title', 'symbology', 'modes', 'print', 'distance-mm', 'reserve', ...FinishOptions::VALUED];
 
-    private const FLAGS = ['json', 'matrix', 'lift', 'check', 'bare', 'cmyk', 'ledger', ...FinishOptions::FLAGS];
+    private const FLAGS = ['json', 'matrix', 'lift', 'check', 'bare', 'cmyk', 'ledger', 'as-is', 'force', 'whole-dots', ...FinishOptions::FLAGS];
+
+    private const PRINTER_DPI = 300.0;
 
     public function run(array $words, Output $output): int
     {
@@ -52,7 +57,18 @@ final class MakeCommand implements Command
         }
         try {
             $facts = $linear === null ? $this->twoDimensional($arguments, $file, $symbology === 'microqr') : [$this->linear($arguments, $file, $linear)];
-        } catch (InvalidSymbol|InvalidFinish|InvalidBars $e) {
+        } catch (InvalidBars|PictureNotMade $e) {
+            $output->error($e->getMessage());
+
+            return 1;
+        } catch (StoppedPayload $e) {
+            foreach ($e->payload->errors() as $problem) {
+                $output->error(Fields::words($problem));
+            }
+            $output->error('Nothing was drawn. --as-is draws it all the same, for a test.');
+
+            return 1;
+        } catch (InvalidSymbol|InvalidFinish $e) {
             throw new UsageError($e->getMessage(), 0, $e);
         }
         self::report($arguments, $output, $facts);
@@ -63,45 +79,71 @@ final class MakeCommand implements Command
     /** @return list<array<string, mixed>> facts of one symbol, or of each in a sequence */
     private function twoDimensional(Arguments $arguments, ?PictureFile $file, bool $micro): array
     {
-        [$text, $payload] = self::text($arguments);
-        $options = SymbolOptions::encoding($arguments, $micro, $payload?->kind->needsFnc1() === true);
-        $finish = FinishOptions::from($arguments, $micro)->saying($payload?->readable() ?? '');
+        $payload = self::payload($arguments);
+        $options = SymbolOptions::encoding($arguments, $micro, $payload->kind->needsFnc1());
+        $finish = FinishOptions::from($arguments, $micro)->saying($payload->readable());
         $count = $arguments->integer('append');
-        $symbols = $count === null ? [Encoder::encode($text, $options)] : StructuredAppend::encode($text, $count, $options);
-        $facts = [];
+        $symbols = $count === null ? [Encoder::encode($payload->text, $options)] : StructuredAppend::encode($payload->text, $count, $options);
+        $drawn = [];
         foreach ($symbols as $index => $symbol) {
-            $facts[] = $this->drawn($arguments, $symbol, $options, $finish, $count === null ? $file : $file?->numbered($index + 1), $payload ?? Payloads::parse($text, Kind::Text));
+            $drawn[] = $this->drawn($arguments, $symbol, $options, $finish, $count === null ? $file : $file?->numbered($index + 1), $payload);
+        }
+        // A ledger that was asked for and stops keeps files from being written, all of them.
+        $mayWrite = $arguments->has('force') || ! self::fails(array_column($drawn, 0));
+        $facts = [];
+        foreach ($drawn as [$fact, $write]) {
+            if ($mayWrite) {
+                $write();
+            } else {
+                unset($fact['file']);
+            }
+            $facts[] = $fact;
         }
 
         return $facts;
     }
 
-    /** @return array<string, mixed> */
+    /** @return array{array<string, mixed>, Closure(): void} the facts, and what writes the file */
     private function drawn(Arguments $arguments, QrSymbol $symbol, EncodeOptions $options, Finish $finish, ?PictureFile $file, Payload $payload): array
     {
-        $layout = Layout::of($symbol->matrix->size(), $finish, SymbolOptions::size($arguments, 8));
-        $overlay = $payload->kind === Kind::Swiss ? Overlay::swissCross($symbol->matrix->size()) : null;
+        $modules = $symbol->matrix->size();
+        $isExact = self::isExact($arguments, $file);
+        $layout = $isExact ? Layout::exact($modules, $finish, (float) SymbolOptions::millimetres($arguments)) : Layout::of($modules, $finish, SymbolOptions::size($arguments, 8));
+        $overlay = $payload->kind === Kind::Swiss ? Overlay::swissCross($modules) : null;
         $scene = SceneBuilder::of($symbol, $finish, $layout, $arguments->get('title') ?? 'QR code: '.mb_scrub($symbol->text, 'UTF-8'), $overlay);
         // Looked at before anything is written, so that a wrong word leaves no file behind.
-        [$printing, $reserve] = [SymbolOptions::printing($arguments), SymbolOptions::reserve($arguments)];
-        $file?->write($scene, $symbol->matrix, $finish, SymbolOptions::inks($arguments), $layout->askedMm !== null);
+        [$printing, $reserve, $inks] = [SymbolOptions::printing($arguments), SymbolOptions::reserve($arguments), SymbolOptions::inks($arguments)];
         $facts = SymbolFacts::of($symbol) + self::measures($layout, $file) + ['quiet' => round($layout->quiet(), 3)];
+        $facts += ['kind' => $payload->kind->value, 'as_is' => $payload->errors() !== [], 'problems' => array_map(static fn (Problem $problem): array => $problem->toArray(), $payload->problems)];
         if ($arguments->has('ledger')) {
-            $subject = new Subject($payload, $symbol, $options, $finish, $layout, $layout->sidePx * $layout->heightPx <= Subject::MAX_PIXELS ? PngRenderer::render($scene) : null, $printing, $arguments->decimal('distance-mm') ?? Subject::DISTANCE, $reserve);
+            // What has no dots is judged as a printer of the stated resolution, or a common one, would set it.
+            $dots = $isExact ? Layout::of($modules, $finish, Size::ofMillimetres((float) SymbolOptions::millimetres($arguments), $arguments->decimal('dpi') ?? self::PRINTER_DPI)) : $layout;
+            $seen = $isExact ? SceneBuilder::of($symbol, $finish, $dots, '', $overlay) : $scene;
+            $subject = new Subject($payload, $symbol, $options, $finish, $dots, $dots->sidePx * $dots->heightPx <= Subject::MAX_PIXELS ? PngRenderer::render($seen) : null, $printing, $arguments->decimal('distance-mm') ?? Subject::DISTANCE, $reserve);
             $facts['ledger'] = array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($subject));
         }
+        $write = static function () use ($file, $scene, $symbol, $finish, $inks, $layout): void {
+            $file?->write($scene, $symbol->matrix, $finish, $inks, $layout->askedMm !== null);
+        };
 
-        return $arguments->has('matrix') ? $facts + ['matrix' => $symbol->matrix->rows] : $facts;
+        return [$arguments->has('matrix') ? $facts + ['matrix' => $symbol->matrix->rows] : $facts, $write];
+    }
+
+    /** Whether a length was asked for a file that has no dots: it is kept exactly. */
+    private static function isExact(Arguments $arguments, ?PictureFile $file): bool
+    {
+        return $file?->isVector() === true && ! $arguments->has('whole-dots') && SymbolOptions::millimetres($arguments) !== null;
     }
 
     /** @return array<string, mixed> */
     private function linear(Arguments $arguments, ?PictureFile $file, LinearSymbology $symbology): array
     {
-        [$text] = self::text($arguments);
-        $symbol = $symbology->encode($text, $arguments->has('check'));
+        $symbol = $symbology->encode(self::plainText($arguments), $arguments->has('check'));
         $finish = FinishOptions::from($arguments);
         $matrix = BarSheet::matrix($symbol, ! $arguments->has('bare'));
-        $layout = Layout::ofBars($matrix->columns(), $matrix->size(), SymbolOptions::size($arguments, 3));
+        $layout = self::isExact($arguments, $file)
+            ? Layout::exactBars($matrix->columns(), $matrix->size(), (float) SymbolOptions::millimetres($arguments))
+            : Layout::ofBars($matrix->columns(), $matrix->size(), SymbolOptions::size($arguments, 3));
         $scene = SceneBuilder::ofGrid($matrix, $finish->bare(), $layout, $arguments->get('title') ?? $symbology->label().': '.mb_scrub($symbol->text, 'UTF-8'));
         $file?->write($scene, $matrix, $finish->bare(), SymbolOptions::inks($arguments), $layout->askedMm !== null);
 
@@ -116,26 +158,35 @@ final class MakeCommand implements Command
         return $file === null ? $measures : $measures + ['file' => $file->name];
     }
 
-    /** @return array{string, ?Payload} */
-    private static function text(Arguments $arguments): array
+    /** The text as it was given, for symbols that know no kinds. */
+    private static function plainText(Arguments $arguments): string
     {
-        $sources = array_filter(['text', 'bytes-file', 'kind'], $arguments->has(...));
-        if (count($sources) !== 1) {
-            throw new UsageError('Give exactly one of --text, --bytes-file and --kind.');
-        }
-        if ($arguments->has('text')) {
-            return [(string) $arguments->get('text'), null];
-        }
-        if ($arguments->has('bytes-file')) {
-            return [Files::read((string) $arguments->get('bytes-file')), null];
-        }
-        $kind = Fields::kind((string) $arguments->get('kind'));
-        $payload = Fields::payload($kind, $arguments);
-        foreach ($payload->errors() as $problem) {
-            throw new UsageError(Fields::words($problem));
+        if (count(array_filter(['text', 'bytes-file', 'field'], $arguments->has(...))) > 1) {
+            throw new UsageError('Give exactly one of --text, --bytes-file and --kind with --field.');
         }
 
-        return [$payload->text, $payload];
+        return match (true) {
+            $arguments->has('text') => (string) $arguments->get('text'),
+            $arguments->has('bytes-file') => Files::read((string) $arguments->get('bytes-file')),
+            $arguments->has('kind') => self::payload($arguments)->text,
+            default => throw new UsageError('Give exactly one of --text, --bytes-file and --kind with --field.'),
+        };
+    }
+
+    /** @throws StoppedPayload when it has errors and is not wanted as it is */
+    private static function payload(Arguments $arguments): Payload
+    {
+        $kind = $arguments->has('kind') ? Fields::kind((string) $arguments->get('kind')) : null;
+        $isText = $arguments->has('text') || $arguments->has('bytes-file');
+        if ($isText && $arguments->has('field')) {
+            throw new UsageError('Give either a text or fields.');
+        }
+        $payload = $kind !== null && ! $isText ? Fields::payload($kind, $arguments) : Fields::ofText(self::plainText($arguments), $kind, $arguments);
+        if ($payload->obstacle($arguments->has('as-is')) !== null) {
+            throw new StoppedPayload($payload);
+        }
+
+        return $payload;
     }
 
     /**

@@ -4,19 +4,17 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
-use KeenGlyph\Core\Payload\Payloads;
-
 /** `bin/glyph parse`: a text to its kind and fields. */
 final class ParseCommand implements Command
 {
     public function run(array $words, Output $output): int
     {
-        $arguments = Arguments::parse($words, ['kind', 'bytes-file'], ['json']);
+        $arguments = Arguments::parse($words, ['kind', 'bytes-file', 'merge'], ['json']);
         if (count($arguments->rest) + (int) $arguments->has('bytes-file') !== 1) {
             throw new UsageError('Give one text: bin/glyph parse TEXT, or --bytes-file FILE.');
         }
         $text = $arguments->has('bytes-file') ? Files::read((string) $arguments->get('bytes-file')) : $arguments->rest[0];
-        $payload = Payloads::parse($text, $arguments->has('kind') ? Fields::kind((string) $arguments->get('kind')) : null);
+        $payload = Fields::ofText($text, $arguments->has('kind') ? Fields::kind((string) $arguments->get('kind')) : null, $arguments);
         if ($arguments->has('json')) {
             $output->json($payload->toArray());
 
@@ -27,7 +25,8 @@ final class ParseCommand implements Command
             $output->line("  $name: $value");
         }
         foreach ($payload->problems as $problem) {
-            $output->line("  {$problem->severity->value}: ".Fields::words($problem));
+            $place = ($problem->position === null ? '' : " (character {$problem->position})").($problem->clause === null ? '' : " [{$problem->clause}]");
+            $output->line("  {$problem->severity->value}: ".Fields::words($problem).$place);
         }
 
         return 0;

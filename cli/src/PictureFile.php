@@ -28,6 +28,11 @@ final readonly class PictureFile
         return new self($name, $format ?? throw new UsageError("“{$name}” does not end in a format written here: ".implode(', ', array_column(PictureFormat::cases(), 'value')).'.'));
     }
 
+    public function isVector(): bool
+    {
+        return $this->format->isVector();
+    }
+
     /** The same file with a number before its ending, for sequences. */
     public function numbered(int $number): self
     {

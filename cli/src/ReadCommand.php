@@ -21,7 +21,7 @@ final class ReadCommand implements Command
         $arguments = Arguments::parse($words, ['symbology', 'budget-ms'], ['json', 'join']);
         try {
             $options = new ReadOptions(
-                $arguments->has('symbology') ? explode(',', (string) $arguments->get('symbology')) : ReadOptions::SYMBOLOGIES,
+                $arguments->has('symbology') ? ReadOptions::named(array_map(trim(...), explode(',', (string) $arguments->get('symbology')))) : ReadOptions::SYMBOLOGIES,
                 $arguments->has('budget-ms') ? (float) $arguments->get('budget-ms') : ReadOptions::BUDGET,
             );
         } catch (InvalidArgumentException $e) {

@@ -12,6 +12,7 @@ use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\MicroVersion;
+use KeenGlyph\Core\Symbol\ModeChoice;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\SymbolVersion;
 use KeenGlyph\Core\Symbol\Version;
@@ -33,7 +34,27 @@ final class SymbolOptions
             $arguments->has('lift'),
             self::fnc1($arguments->get('fnc1'), $gs1),
             $micro,
+            self::modes($arguments->get('modes') ?? ModeChoice::Auto->value),
         );
+    }
+
+    private static function modes(string $named): ModeChoice
+    {
+        return ModeChoice::tryFrom($named) ?? throw new UsageError("There are no modes “{$named}”: ".implode(', ', array_column(ModeChoice::cases(), 'value')).'.');
+    }
+
+    /** The width that was asked for as a length; null when it was asked for in dots. */
+    public static function millimetres(Arguments $arguments): ?float
+    {
+        $inches = $arguments->decimal('size-in');
+        $millimetres = $arguments->decimal('size-mm');
+        foreach (['size-mm' => $millimetres, 'size-in' => $inches] as $name => $value) {
+            if ($value !== null && ($value < 1.0 || $value > 10_000.0)) {
+                throw new UsageError("--$name is a length of 1 mm to 10 m.");
+            }
+        }
+
+        return $millimetres ?? ($inches === null ? null : $inches * 25.4);
     }
 
     public static function size(Arguments $arguments, int $modulePx): Size

@@ -57,7 +57,7 @@ final class DatabaseSeeder extends Seeder
         }
         /** @var array{email: string, password: string} $demo */
         $demo = Config::array('keen.demo');
-        $workspace = Workspace::create(['name' => 'Fennmoor Beekeepers’ Cooperative']);
+        $workspace = Workspace::create(['name' => 'Fennmoor Beekeepers’ Cooperative', 'chat_template' => 'https://chat.fennmoor.example/{number}?text={message}']);
         $user = new User(['name' => 'Ines Calder', 'email' => $demo['email'], 'password' => $demo['password']]);
         $user->workspace()->associate($workspace)->save();
 

@@ -101,20 +101,45 @@ it('says 2 and why when called wrongly', function (array $words, string $reason)
     [['make', '--text', 'a', '--level', 'Z', '--json'], 'no level'],
     [['make', '--text', 'a', '--version', '41', '--json'], '1 to 40'],
     [['make', '--text', 'a', '--mask', '9', '--json'], '0 to 7'],
-    [['make', '--text', '', '--json'], 'no text'],
     [['make', '--text', 'a', '--dark', 'red', '--json'], 'not a colour'],
     [['make', '--text', 'a', '--module-px', '2', '--size-px', '99', '--json'], 'only one'],
     [['make', '--text', 'a', '--size-mm', '20', '--json'], 'needs --dpi'],
     [['make', '--text', 'a', '--size-px', 'big', '--json'], 'whole number'],
     [['make', '--text', 'a', '--frobnicate', '--json'], 'no option'],
     [['make', '--text', 'a', '--out', '/nowhere/at/all.png'], 'cannot be written'],
-    [['make', '--kind', 'link', '--field', 'url=javascript:alert(1)', '--json'], 'No symbol is made'],
     [['make', '--kind', 'song', '--field', 'a=b', '--json'], 'no kind'],
     [['make', '--text', str_repeat('a', 3000), '--json'], '2953 bytes at L'],
     [['read'], 'Name one or more'],
     [['read', 'nothing.png'], 'no readable file'],
     [['read', 'x', '--symbology', 'morse'], 'There is no symbology morse'],
 ]);
+
+it('says 1 and why when what is said breaks a rule, and draws it as it is only when told to', function (array $words, string $reason) {
+    [$status, $out, $errors] = glyph('make', ...$words, ...['--json', '--out', "$this->folder/stopped.png"]);
+    expect($status)->toBe(1)->and($out)->toBe('')->and($errors)->toContain($reason)->and(file_exists("$this->folder/stopped.png"))->toBeFalse();
+    [$status, $out] = glyph('make', ...$words, ...['--json', '--as-is', '--out', "$this->folder/stopped.png"]);
+    $isText = in_array('--text', $words, true) && end($words) !== '';
+    expect($status)->toBe($isText ? 0 : 1);
+    if ($isText) {
+        $facts = json_decode($out, true);
+        expect($facts['as_is'])->toBeTrue()->and($facts['problems'][0]['severity'])->toBe('error');
+    }
+})->with([
+    'nothing' => [['--text', ''], 'Write the text'],
+    'only spaces' => [['--text', '  '], 'only spaces'],
+    'a control character' => [['--text', "a\x07b"], 'U+0007'],
+    'a network without its end' => [['--text', 'WIFI:T:WPA;S:Honey House;P:clover&lime7'], 'The end is missing'],
+    'code that runs' => [['--text', 'javascript:alert(1)'], 'can run code'],
+    'code that runs, as a field' => [['--kind', 'link', '--field', 'url=javascript:alert(1)'], 'can run code'],
+    'a trade item with a wrong check digit' => [['--text', '(01)09520123456789'], 'check digit'],
+    'an unfilled template' => [['--text', 'Dear {{name}}'], '{{name}}'],
+]);
+
+it('writes no file that its ledger stops, unless forced', function () {
+    $pale = ['make', '--text', LINK, '--dark', '#DDDDDD', '--out', "$this->folder/pale.png", '--ledger'];
+    expect(glyph(...$pale)[0])->toBe(1)->and(file_exists("$this->folder/pale.png"))->toBeFalse()
+        ->and(glyph(...[...$pale, '--force'])[0])->toBe(1)->and(file_exists("$this->folder/pale.png"))->toBeTrue();
+});
 
 it('writes payloads from fields, and says what is wrong on stderr', function () {
     expect(glyph('payload', 'wifi', '--field', 'ssid=Honey; House', '--field', 'password=clover&lime7'))->toBe([0, "WIFI:T:WPA;S:Honey\\; House;P:clover&lime7;;\n", ''])

@@ -90,13 +90,13 @@ it('creates once however often the same request comes', function () {
 });
 
 it('says what is missing or wrong', function (array $given, string $field, string $words) {
-    expect($this->postJson('/api/v1/glyphs', jar($given))->assertUnprocessable()->json("errors.$field.0"))->toContain($words);
+    expect(faults($this->postJson('/api/v1/glyphs', jar($given)))["$field"][0])->toContain($words);
 })->with([
     [['name' => ''], 'name', 'Give the glyph a name'],
     [['name' => '   '], 'name', 'Give the glyph a name'],
     [['name' => str_repeat('n', 121)], 'name', '120'],
     [['text' => 'fennmoor.example'], 'text', 'Without a scheme'],
-    [['text' => 'data:text/html,x'], 'text', 'No symbol'],
+    [['text' => 'data:text/html,x'], 'text', 'carries a page of its own'],
     [['kind' => 'text', 'text' => "a\0b"], 'text', 'U+0000'],
     [['kind' => 'text', 'text' => str_repeat('a', 2000)], 'text', 'does not fit'],
 ]);

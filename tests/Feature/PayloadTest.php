@@ -32,7 +32,10 @@ it('builds and parses every kind, and draws what it built', function (Kind $kind
         $built = $this->postJson('/api/v1/payloads/build', ['kind' => $kind->value, 'fields' => $starter['fields']])->assertOk();
         $parsed = $this->postJson('/api/v1/payloads/parse', ['kind' => $kind->value, 'text' => $built->json('text')])->assertOk();
         expect($parsed->json('fields'))->toEqual($starter['fields']);
-        $drawn = $this->postJson('/api/v1/symbols', ['kind' => $kind->value, 'fields' => $starter['fields'], 'check' => true])->assertOk();
+        // The starter of a mailing has a merge field, which nobody has filled yet.
+        $isTemplate = str_contains(json_encode($starter['fields']), '{{');
+        $this->postJson('/api/v1/symbols', ['kind' => $kind->value, 'fields' => $starter['fields']])->assertStatus($isTemplate ? 422 : 200);
+        $drawn = $this->postJson('/api/v1/symbols', ['kind' => $kind->value, 'fields' => $starter['fields'], 'check' => true, 'as_is' => true])->assertOk()->assertJsonPath('as_is', $isTemplate);
         expect($drawn->json('payload.text'))->toBe($built->json('text'))
             ->and(collect($drawn->json('ledger'))->firstWhere('check', 'round_trip')['verdict'])->toBe('holds', $kind->value)
             ->and(implode('', $drawn->json('segment_texts')))->toBe($built->json('text'));
@@ -45,15 +48,15 @@ it('fills in merge fields, each value encoded once', function () {
 });
 
 it('says beside each field what is wrong, with everything else about the payload', function () {
-    $answer = $this->postJson('/api/v1/symbols', ['kind' => 'wifi', 'fields' => ['ssid' => str_repeat('x', 40), 'security' => 'wpa', 'password' => "a\0b"]])->assertUnprocessable();
-    expect($answer->json('errors'))->toHaveKeys(['fields.ssid', 'fields.password'])
+    $answer = $this->postJson('/api/v1/symbols', ['kind' => 'wifi', 'fields' => ['ssid' => str_repeat('x', 40), 'security' => 'wpa', 'password' => "a\u{7}b"]])->assertUnprocessable();
+    expect(array_keys(faults($answer)))->toContain('fields.ssid', 'fields.password')
         ->and($answer->json('payload.text'))->toBeNull()
         ->and($answer->json('payload.fields.ssid'))->toBe(str_repeat('x', 40))
         ->and(collect($answer->json('payload.problems'))->firstWhere('field', 'ssid')['fix']['fields']['ssid'])->toBe(str_repeat('x', 32));
 });
 
 it('refuses what is shaped wrongly', function (array $body, string $field) {
-    expect($this->postJson('/api/v1/payloads/build', $body)->assertUnprocessable()->json('errors'))->toHaveKey($field);
+    expect(array_keys(faults($this->postJson('/api/v1/payloads/build', $body))))->toContain($field);
 })->with([
     'no kind' => [['fields' => []], 'kind'],
     'unknown kind' => [['kind' => 'smell', 'fields' => []], 'kind'],
@@ -65,8 +68,8 @@ it('refuses what is shaped wrongly', function (array $body, string $field) {
 ]);
 
 it('takes either a text or fields for a drawing', function () {
-    expect($this->postJson('/api/v1/symbols', ['kind' => 'link', 'text' => 'https://fennmoor.example', 'fields' => ['url' => 'https://fennmoor.example']])->assertUnprocessable()->json('errors'))->toHaveKey('text')
-        ->and($this->postJson('/api/v1/symbols', ['kind' => 'link'])->assertUnprocessable()->json('errors'))->toHaveKey('text');
+    expect(array_keys(faults($this->postJson('/api/v1/symbols', ['kind' => 'link', 'text' => 'https://fennmoor.example', 'fields' => ['url' => 'https://fennmoor.example']]))))->toContain('text')
+        ->and(array_keys(faults($this->postJson('/api/v1/symbols', ['kind' => 'link']))))->toContain('text');
 });
 
 it('draws GS1 elements behind FNC1 and reads them back as such', function () {
@@ -92,7 +95,7 @@ it('reads element values as people write them, and finds identifiers by common n
     $this->postJson('/api/v1/gs1/element', ['ai' => '310n', 'value' => '5,000 g'])->assertOk()->assertJson(['ai' => '3103', 'value' => '005000', 'problem' => null]);
     $this->postJson('/api/v1/gs1/element', ['ai' => '15', 'value' => '2027-09-30'])->assertOk()->assertJson(['value' => '270930']);
     expect($this->getJson('/api/v1/gs1/identifiers?q=best+before')->assertOk()->json('data.0.ai'))->toBe('15');
-    $this->postJson('/api/v1/gs1', ['text' => '(01)09520123456788', 'domain' => 'x y'])->assertUnprocessable()->assertJsonStructure(['errors' => ['domain']]);
+    expect(array_keys(faults($this->postJson('/api/v1/gs1', ['text' => '(01)09520123456788', 'domain' => 'x y']))))->toContain('domain');
 });
 
 it('draws bars with their digits, as facts, as SVG and as PNG that reads back', function () {
@@ -101,7 +104,7 @@ it('draws bars with their digits, as facts, as SVG and as PNG that reads back', 
     $png = $this->postJson('/api/v1/bars', ['symbology' => 'gs1-128', 'text' => '(01)09520123456788(10)A'], ['Accept' => 'image/png'])->assertOk()->getContent();
     $read = $this->call('POST', '/api/v1/read', server: $this->transformHeadersToServerVars([...keyOf($this->user), 'Content-Type' => 'image/png', 'Accept' => 'application/json']), content: (string) $png);
     expect($read->json('pictures.0.symbols.0.symbology'))->toBe('code128')->and($read->json('pictures.0.symbols.0.payload.kind'))->toBe('gs1_elements');
-    $this->postJson('/api/v1/bars', ['symbology' => 'ean13', 'text' => '9520123456789'])->assertUnprocessable()->assertJsonPath('errors.text.0', 'The check digit 9 is wrong: it would be 8.');
+    expect(faults($this->postJson('/api/v1/bars', ['symbology' => 'ean13', 'text' => '9520123456789']))['text'][0])->toBe('The check digit 9 is wrong: it would be 8.');
 });
 
 it('keeps what the workspace sets, to itself', function () {
@@ -115,7 +118,7 @@ it('keeps what the workspace sets, to itself', function () {
 });
 
 it('refuses settings that could not work', function (array $settings, string $field) {
-    expect($this->patchJson('/api/v1/workspace', $settings)->assertUnprocessable()->json('errors'))->toHaveKey($field);
+    expect(array_keys(faults($this->patchJson('/api/v1/workspace', $settings))))->toContain($field);
 })->with([
     'a template without a place for the number' => [['chat_template' => 'https://talk.fennmoor.example/'], 'chat_template'],
     'a script for a template' => [['chat_template' => 'javascript:alert({number})'], 'chat_template'],
@@ -137,7 +140,7 @@ it('saves a glyph from fields and gives its text', function () {
     $glyph = $this->postJson('/api/v1/glyphs', ['name' => 'Wi-Fi', 'kind' => 'wifi', 'fields' => $fields])->assertCreated();
     expect($glyph->json('text'))->toBe('WIFI:T:WPA;S: Honey House ;P:clover&lime7;;')->and($glyph->json('kind'))->toBe('wifi');
     $this->patchJson('/api/v1/glyphs/'.$glyph->json('id'), ['fields' => ['ssid' => 'Honey House'] + $fields])->assertOk()->assertJsonPath('text', 'WIFI:T:WPA;S:Honey House;P:clover&lime7;;');
-    $this->postJson('/api/v1/glyphs', ['name' => 'No', 'kind' => 'wifi', 'fields' => ['security' => 'wpa']])->assertUnprocessable()->assertJsonStructure(['errors' => ['fields.ssid']]);
+    expect(array_keys(faults($this->postJson('/api/v1/glyphs', ['name' => 'No', 'kind' => 'wifi', 'fields' => ['security' => 'wpa']]))))->toContain('fields.ssid');
     $this->postJson('/api/v1/glyphs', ['name' => 'No', 'kind' => 'sepa', 'fields' => ['name' => 'F', 'iban' => 'DE00512108001245126199']])->assertUnprocessable();
     $elements = $this->postJson('/api/v1/glyphs', ['name' => 'Case', 'kind' => 'gs1_elements', 'text' => '(01)09520123456788(10)A(21)B'])->assertCreated();
     expect($elements->json('text'))->toBe("010952012345678810A\x1D21B");
@@ -146,7 +149,11 @@ it('saves a glyph from fields and gives its text', function () {
 
 it('marks a Swiss bill with its cross, and it still reads', function () {
     $fields = Starters::of(Kind::Swiss)[0]['fields'];
-    $svg = $this->postJson('/api/v1/symbols', ['kind' => 'swiss_bill', 'fields' => $fields, 'check' => true])->assertOk();
+    $bill = collect($this->postJson('/api/v1/symbols', ['kind' => 'swiss_bill', 'fields' => $fields, 'level' => 'L', 'check' => true])->json('ledger'))->firstWhere('check', 'swiss_bill');
+    expect($bill['verdict'])->toBe('fails')->and($bill['fix']['set']['level'])->toBe('M');
+    $svg = $this->postJson('/api/v1/symbols', ['kind' => 'swiss_bill', 'fields' => $fields, 'check' => true, 'print' => 'laser', 'dpi' => 600, ...array_diff_key($bill['fix']['set'], ['level' => 1])])->assertOk();
+    expect(collect($svg->json('ledger'))->firstWhere('check', 'swiss_bill')['verdict'])->toBe('holds')
+        ->and($svg->json('picture.symbol_mm'))->toEqualWithDelta(46.0, 0.01);
     expect(substr_count((string) $svg->json('picture.svg'), '<rect'))->toBe(5)
         ->and(array_unique($svg->json('ledger.*.verdict')))->toBe(['holds']);
 });

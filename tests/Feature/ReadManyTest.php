@@ -50,16 +50,16 @@ it('takes a camera’s frame without decoding it', function () {
     }
     $send = fn (string $body, string $query = '') => $this->call('POST', "/api/v1/read$query", [], [], [], $this->transformHeadersToServerVars(['Content-Type' => 'image/x-portable-graymap', 'Accept' => 'application/json', ...$this->defaultHeaders]), $body);
     $send("P5\n$width $height\n255\n$grey", '?budget_ms=900&symbologies=qr')->assertOk()->assertJsonPath('pictures.0.symbols.0.text', 'frame')->assertJsonPath('check', null);
-    expect($send("P5\n$width $height\n255\n".substr($grey, 1))->assertUnprocessable()->json('errors.picture.0'))->toBe('The PGM file is cut off or damaged.');
+    expect(faults($send("P5\n$width $height\n255\n".substr($grey, 1)))['picture'][0])->toBe('The PGM file is cut off or damaged.');
     $send("P5\n90000 90000\n255\n")->assertUnprocessable();
-    $send("P5\n$width $height\n255\n$grey", '?budget_ms=1')->assertUnprocessable()->assertJsonPath('errors.budget_ms.0', 'Give the time in milliseconds, 20 to 5000.');
+    expect(faults($send("P5\n$width $height\n255\n$grey", '?budget_ms=1'))['budget_ms'][0])->toBe('Give the time in milliseconds, 20 to 5000.');
     $send("P5\n$width $height\n255\n$grey", '?symbologies=qr,cuneiform')->assertUnprocessable();
 });
 
 it('names the picture that it cannot take, and reads none of them then', function () {
     $answer = $this->post('/api/v1/read', ['pictures' => [pictureOf('fine'), UploadedFile::fake()->createWithContent('notes.txt', 'no picture')]], ['Accept' => 'application/json'])->assertUnprocessable();
-    expect(array_keys($answer->json('errors')))->toBe(['pictures.1']);
-    $this->post('/api/v1/read', ['pictures' => array_fill(0, 21, pictureOf('x'))], ['Accept' => 'application/json'])->assertUnprocessable()->assertJsonPath('errors.pictures.0', 'Send at most 20 pictures at once.');
+    expect(array_keys(faults($answer)))->toBe(['pictures.1']);
+    expect(faults($this->post('/api/v1/read', ['pictures' => array_fill(0, 21, pictureOf('x'))], ['Accept' => 'application/json']))['pictures'][0])->toBe('Send at most 20 pictures at once.');
 });
 
 it('says what a phone would do', function (string $text, string $app, ?string $action, ?string $about) {

@@ -38,5 +38,5 @@ it('refuses what is no picture or over the bounds, with a word', function (strin
 ]);
 
 it('refuses a request without a picture', function () {
-    $this->postJson('/api/v1/read', ['picture' => 'a path'])->assertUnprocessable()->assertJsonPath('errors.picture.0', 'Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.');
+    expect(faults($this->postJson('/api/v1/read', ['picture' => 'a path']))['picture'][0])->toBe('Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.');
 });

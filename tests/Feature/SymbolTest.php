@@ -44,12 +44,12 @@ it('writes links and letters as they are', function () {
 it('says which field is wrong and what to do', function (array $given, string $field, string $words) {
     $answer = $this->postJson('/api/v1/symbols', ['text' => 'hive', ...$given])->assertUnprocessable();
     expect($answer->headers->get('Content-Type'))->toBe('application/problem+json')
-        ->and($answer->json("errors.$field.0"))->toContain($words);
+        ->and(faults($answer)["$field"][0])->toContain($words);
 })->with([
     'no text' => [['text' => ''], 'text', 'Write the text'],
     'text of another type' => [['text' => ['a']], 'text', 'string'],
     'too long' => [['text' => str_repeat('é', 1500), 'level' => 'H'], 'text', '1273 at H'],
-    'dangerous' => [['kind' => 'link', 'text' => 'javascript:alert(1)'], 'text', 'No symbol is made of it'],
+    'dangerous' => [['kind' => 'link', 'text' => 'javascript:alert(1)'], 'text', 'can run code'],
     'colour' => [['dark' => 'red'], 'dark', 'six hexadecimal digits'],
     'both sizes' => [['module_px' => 4, 'size_px' => 300], 'module_px', 'Give one of'],
     'too small a side' => [['size_px' => 22], 'size_px', '29 modules wide'],

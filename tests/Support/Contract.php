@@ -26,8 +26,11 @@ final class Contract
         return self::$document ??= Yaml::parseFile(__DIR__.'/../../openapi/openapi.yaml');
     }
 
-    /** Fails unless path, method, status and media type are in the document and the body follows its schema. */
-    public static function check(string $method, string $uri, TestResponse $response): void
+    /**
+     * Fails unless path, method, status and media type are in the document, the body follows its schema, the headers that
+     * it promises are there, and a request that was taken is one that the document describes.
+     */
+    public static function check(string $method, string $uri, TestResponse $response, ?string $sent = null): void
     {
         $path = (string) parse_url($uri, PHP_URL_PATH);
         $template = self::template($path);
@@ -46,6 +49,21 @@ final class Contract
         Assert::assertArrayHasKey($status, $operation['responses'], "$method $template does not document $status: ".substr((string) $response->getContent(), 0, 400));
         $documented = self::resolve($operation['responses'][$status]);
         $type = strtok((string) $response->headers->get('Content-Type'), ';');
+        foreach ($documented['headers'] ?? [] as $name => $header) {
+            if (self::resolve($header)['required'] ?? false) {
+                Assert::assertTrue($response->headers->has($name), "$method $template answers $status without $name");
+            }
+        }
+        if ($response->status() < 400 && $sent !== null && $sent !== '') {
+            $schema = $operation['requestBody']['content']['application/json']['schema'] ?? null;
+            Assert::assertNotNull($schema, "$method $template takes no JSON by the document");
+            self::assertFollows($schema, $sent, "the request of $method $template");
+        }
+        parse_str((string) parse_url($uri, PHP_URL_QUERY), $query);
+        $parameters = array_map(self::resolve(...), [...($operation['parameters'] ?? []), ...(self::document()['paths'][$template]['parameters'] ?? [])]);
+        foreach ($response->status() < 400 ? array_keys($query) : [] as $name) {
+            Assert::assertContains($name, array_column($parameters, 'name'), "$method $template does not document the parameter $name");
+        }
         if (! isset($documented['content'])) {
             Assert::assertSame('', (string) $response->getContent());
 
@@ -90,10 +108,12 @@ final class Contract
     {
         if (self::$validator === null) {
             self::$validator = new Validator;
+            // What is left out is not filled in before it is looked at.
+            self::$validator->parser()->setOption('allowDefaults', false);
             $definitions = ['$id' => self::BASE, 'components' => ['schemas' => self::document()['components']['schemas']]];
             self::$validator->resolver()?->registerRaw((string) json_encode($definitions));
         }
-        $pointer = isset($schema['$ref']) ? ['$ref' => self::BASE.$schema['$ref']] : $schema;
+        $pointer = json_decode(str_replace('"$ref":"#\/', '"$ref":"'.self::BASE.'#\/', (string) json_encode($schema)), true);
         $result = self::$validator->validate(json_decode($body), json_decode((string) json_encode($pointer)));
         $error = $result->error();
         Assert::assertNull($error, $error === null ? '' : "$what: ".json_encode((new ErrorFormatter)->format($error)).' in '.substr($body, 0, 600));

@@ -38,6 +38,31 @@ describe('an independent reader', () => {
     }
   })
 
+  it('reads every starter with letters outside ASCII, which some readers garble when modes change', async () => {
+    const read = await openReaders()
+    interface Starter {
+      fields: Record<string, unknown>
+    }
+    const kinds = JSON.parse(execFileSync('bin/glyph', ['kinds', '--json'], { encoding: 'utf8' })) as {
+      kind: string
+      starters: Starter[]
+    }[]
+    const flat = (value: unknown, path: string): string[] =>
+      typeof value === 'object' && value !== null
+        ? Object.entries(value).flatMap(([name, inner]) => flat(inner, path === '' ? name : `${path}.${name}`))
+        : ['--field', `${path}=${String(value)}`]
+    const accented = kinds.flatMap(({ kind, starters }) =>
+      starters.filter((s) => /[^\x20-\x7e\n]/.test(JSON.stringify(s.fields))).map((s) => [kind, s.fields] as const),
+    )
+    expect(accented.length).toBeGreaterThan(0)
+    for (const [i, [kind, fields]] of accented.entries()) {
+      const options = ['--kind', kind, ...flat(fields, '')]
+      const text = execFileSync('bin/glyph', ['payload', kind, ...flat(fields, '')], { encoding: 'utf8' })
+      expect(read(make(`accented-${i}`, ...options)).map((found) => found.trimEnd())).toEqual([text.trimEnd()])
+    }
+    expect(read(make('accented-mixed', '--text', 'BEGIN Zoë'))).toEqual(['BEGIN Zoë'])
+  })
+
   it('reads full symbols of every mode, and colours', async () => {
     const read = await openReaders()
     const cases: [string, ...string[]][] = [

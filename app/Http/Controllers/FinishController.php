@@ -7,24 +7,22 @@ namespace App\Http\Controllers;
 use App\Actions\SaveFinish;
 use App\Http\Requests\ApplyFinishRequest;
 use App\Http\Requests\FinishRequest;
+use App\Http\Requests\PageRequest;
 use App\Http\Resources\FinishResource;
 use App\Models\Finish;
 use App\Support\CurrentUser;
+use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /** Saved styles of the signed-in workspace. */
 final class FinishController
 {
-    /** A workspace has few; this bounds the list all the same. */
-    private const MOST = 200;
-
-    public function index(Request $request): JsonResponse
+    public function index(PageRequest $request): JsonResponse
     {
-        $finishes = CurrentUser::of($request)->workspace->finishes()->withCount('glyphs')->orderBy('created_at')->orderBy('id')->limit(self::MOST)->get();
+        [$page, $next] = $request->page(CurrentUser::of($request)->workspace->finishes()->withCount('glyphs'), Keyset::byTime('created_at', false));
 
-        return new JsonResponse(['data' => $finishes->map(FinishResource::of(...))->values()]);
+        return new JsonResponse(['data' => $page->map(FinishResource::of(...)), 'next_cursor' => $next]);
     }
 
     public function show(Finish $finish): JsonResponse

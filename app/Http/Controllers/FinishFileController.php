@@ -7,10 +7,10 @@ namespace App\Http\Controllers;
 use App\Composition\Composition;
 use App\Composition\Drawing;
 use App\Models\Finish;
+use App\Support\FileName;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Str;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Report\FinishCatalogue;
@@ -27,7 +27,7 @@ final class FinishFileController
         return new JsonResponse(
             ['$schema' => url('/api/v1/finishes/schema'), 'name' => $finish->name, ...$finish->finish],
             200,
-            ['Content-Disposition' => 'attachment; filename="'.(Str::slug($finish->name) ?: 'finish').'.finish.json"'],
+            ['Content-Disposition' => 'attachment; filename="'.(FileName::slug($finish->name) ?: 'finish').'.finish.json"'],
             JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
         );
     }

@@ -10,28 +10,23 @@ use App\Http\Problems\Problems;
 use App\Http\Requests\AdmitRequest;
 use App\Http\Requests\GateEntriesRequest;
 use App\Http\Requests\GateRequest;
+use App\Http\Requests\PageRequest;
 use App\Http\Resources\GateResource;
 use App\Models\Gate;
 use App\Models\GateAdmission;
 use App\Support\CurrentUser;
+use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /** Lists at which each code lets in once. */
 final class GateController
 {
-    /** Gates of one workspace that are listed. */
-    private const MOST = 100;
-
-    /** Admissions that are told, the newest first. */
-    private const LATEST = 50;
-
-    public function index(Request $request): JsonResponse
+    public function index(PageRequest $request): JsonResponse
     {
-        $gates = CurrentUser::of($request)->workspace->gates()->orderByDesc('created_at')->limit(self::MOST)->get();
+        [$page, $next] = $request->page(CurrentUser::of($request)->workspace->gates(), Keyset::byTime('created_at'));
 
-        return new JsonResponse(['data' => $gates->map(GateResource::of(...))->values()]);
+        return new JsonResponse(['data' => $page->map(GateResource::of(...)), 'next_cursor' => $next]);
     }
 
     public function show(Gate $gate): JsonResponse
@@ -68,27 +63,27 @@ final class GateController
     /** Who is on the list, by name; those inside, those still missing, or all. */
     public function entries(GateEntriesRequest $request, Gate $gate): JsonResponse
     {
-        $query = $gate->entries()->with('standing')->orderBy('name')->orderBy('id');
+        $query = $gate->entries()->with('standing');
         match ($request->validated('state')) {
             'missing' => $query->whereDoesntHave('standing'),
             'inside' => $query->whereHas('standing'),
             default => null,
         };
         $total = (clone $query)->count();
-        $entries = $query->offset($request->integer('from'))->limit($request->integer('limit', 100))->get();
+        [$page, $next] = $request->page($query, Keyset::byName('integer'));
 
-        return new JsonResponse(['data' => $entries->map(GateResource::entry(...))->values(), 'total' => $total]);
+        return new JsonResponse(['data' => $page->map(GateResource::entry(...)), 'total' => $total, 'next_cursor' => $next]);
     }
 
     /** The newest admissions, undone ones among them. */
-    public function admissions(Gate $gate): JsonResponse
+    public function admissions(PageRequest $request, Gate $gate): JsonResponse
     {
-        $latest = $gate->admissions()->with('entry.standing')->orderByDesc('admitted_at')->limit(self::LATEST)->get();
+        [$page, $next] = $request->page($gate->admissions()->with('entry.standing'), Keyset::byTime('admitted_at'));
 
-        return new JsonResponse(['data' => $latest->map(static fn (GateAdmission $admission): array => [
+        return new JsonResponse(['data' => $page->map(static fn (GateAdmission $admission): array => [
             ...(array) GateResource::admission($admission),
             'entry' => GateResource::entry($admission->entry),
-        ])->values()]);
+        ]), 'next_cursor' => $next]);
     }
 
     public function admit(AdmitRequest $request, Gate $gate, Admit $admit): JsonResponse

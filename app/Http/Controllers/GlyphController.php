@@ -9,14 +9,16 @@ use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
 use App\Http\Requests\LookupRequest;
+use App\Http\Requests\PageRequest;
 use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
 use App\Support\CurrentUser;
-use App\Support\GlyphCursor;
+use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use KeenGlyph\Core\Gs1\RetailNumber;
 
 /** Saved codes of the signed-in workspace. */
 final class GlyphController
@@ -35,32 +37,19 @@ final class GlyphController
             $query->where('shelf', $request->string('shelf')->toString());
         }
         $total = $query->count();
-        $order = $request->validated('sort') === 'name' ? 'name' : 'updated_at';
-        $encoded = $request->string('cursor')->toString();
-        $cursor = GlyphCursor::decode($encoded, $order);
-        if ($encoded !== '' && $cursor === null) {
-            return Problems::invalid(['cursor' => ['This cursor belongs to no page of this list. Begin again without one.']]);
-        }
-        $cursor?->apply($query);
-        GlyphCursor::sort($query, $order);
-        $limit = $request->integer('limit', 50);
-        // One more than asked for tells whether there is a next page.
-        $found = $query->limit($limit + 1)->get();
-        $page = $found->take($limit);
-        $last = $page->last();
+        [$page, $next] = $request->page($query, $request->validated('sort') === 'name' ? Keyset::byName() : Keyset::byTime('updated_at'));
 
-        return new JsonResponse([
-            'data' => $page->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values(),
-            'total' => $total,
-            'next_cursor' => $last !== null && $found->count() > $limit ? GlyphCursor::after($last, $order)->encode() : null,
-        ]);
+        return new JsonResponse(['data' => $page->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false)), 'total' => $total, 'next_cursor' => $next]);
     }
 
     /** Which glyphs say exactly this. */
     public function lookup(LookupRequest $request): JsonResponse
     {
-        $text = $request->string('text')->toString();
-        $found = CurrentUser::of($request)->workspace->glyphs()->whereRaw('md5(text) = md5(?)', [$text])->where('text', $text)->orderByDesc('updated_at')->limit(self::ALIKE)->get();
+        $text = str_replace("\0", '', $request->string('text')->toString());
+        // The number of a trade item is the same with more or fewer zeros before it.
+        $forms = RetailNumber::forms($text);
+        $found = CurrentUser::of($request)->workspace->glyphs()->whereRaw('md5(text) IN ('.implode(', ', array_fill(0, count($forms), 'md5(?)')).')', $forms)
+            ->whereIn('text', $forms)->orderByDesc('updated_at')->limit(self::ALIKE)->get();
 
         return new JsonResponse(['data' => $found->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values()]);
     }
@@ -74,12 +63,12 @@ final class GlyphController
     }
 
     /** Shelves in use, with how many glyphs are on each. */
-    public function shelves(Request $request): JsonResponse
+    public function shelves(PageRequest $request): JsonResponse
     {
-        $shelves = CurrentUser::of($request)->workspace->glyphs()->whereNotNull('shelf')->toBase()
-            ->groupBy('shelf')->orderBy('shelf')->selectRaw('shelf, count(*) AS glyphs')->limit(500)->get();
+        $shelves = CurrentUser::of($request)->workspace->glyphs()->whereNotNull('shelf')->toBase()->groupBy('shelf')->selectRaw('shelf, count(*) AS glyphs');
+        [$page, $next] = $request->page($shelves, Keyset::byUnique('shelf'));
 
-        return new JsonResponse(['data' => $shelves]);
+        return new JsonResponse(['data' => $page, 'next_cursor' => $next]);
     }
 
     public function show(Glyph $glyph): JsonResponse

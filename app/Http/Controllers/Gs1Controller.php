@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Problems\Problems;
+use App\Http\Requests\Gs1ElementRequest;
+use App\Http\Requests\Gs1Request;
 use App\Support\CurrentUser;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -18,33 +20,29 @@ use KeenGlyph\Core\Report\Gs1Facts;
 /** GS1 elements in all their forms, and the identifiers there are. */
 final class Gs1Controller
 {
-    public function convert(Request $request): JsonResponse
+    public function convert(Gs1Request $request): JsonResponse
     {
-        $given = $request->validate(
-            ['text' => ['required', 'string', 'max:7089'], 'domain' => ['nullable', 'string', 'max:300']],
-            ['text.required' => 'Give elements such as (01)09520123456788, or a Digital Link.'],
-        );
+        $domain = $request->string('domain')->toString();
         try {
-            return new JsonResponse(Gs1Facts::of($given['text'], $given['domain'] ?? CurrentUser::of($request)->workspace->payloadContext()->gs1Domain));
+            return new JsonResponse(Gs1Facts::of($request->string('text')->toString(), $domain === '' ? CurrentUser::of($request)->workspace->payloadContext()->gs1Domain : $domain));
         } catch (InvalidElements $e) {
-            return Problems::invalid(['domain' => [$e->getMessage()]]);
+            return Problems::invalid(['domain' => [$e->getMessage()]], $request);
         }
     }
 
     /** The element that a value as people write it stands for. */
-    public function read(Request $request): JsonResponse
+    public function read(Gs1ElementRequest $request): JsonResponse
     {
-        $given = $request->validate(['ai' => ['required', 'string', 'regex:/^(\d{2,4}|3\d\dn)$/D'], 'value' => ['required', 'string', 'max:120']], ['ai.regex' => 'An identifier has two to four digits; n stands for the decimal places.']);
-        $read = ElementInput::read($given['ai'], $given['value']);
+        $read = ElementInput::read($request->string('ai')->toString(), $request->string('value')->toString());
 
         return new JsonResponse(['ai' => $read['element']->ai, 'value' => $read['element']->value, 'note' => $read['note'], 'problem' => $read['problem']]);
     }
 
     public function identifiers(Request $request): JsonResponse
     {
-        $found = AiTable::search($request->string('q')->limit(100, '')->toString());
+        $found = AiTable::search(mb_substr(is_string($request->query('q')) ? $request->query('q') : '', 0, 100));
 
-        return new JsonResponse(['data' => array_map(self::identifier(...), $found)]);
+        return new JsonResponse(['data' => array_map(self::identifier(...), $found), 'next_cursor' => null]);
     }
 
     /** @return array<string, mixed> */

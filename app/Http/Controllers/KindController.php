@@ -14,7 +14,7 @@ final class KindController
 {
     public function index(): JsonResponse
     {
-        return new JsonResponse(['data' => array_map(KindFacts::of(...), Kind::cases())]);
+        return new JsonResponse(['data' => array_map(KindFacts::of(...), Kind::cases()), 'next_cursor' => null]);
     }
 
     public function show(string $kind): JsonResponse

@@ -19,15 +19,15 @@ final class MarkController
     {
         $file = $request->file('picture');
         if (! $file instanceof UploadedFile) {
-            return Problems::invalid(['picture' => ['Send a PNG, JPEG, WebP or SVG file in the field “picture”.']]);
+            return Problems::invalid(['picture' => ['Send a PNG, JPEG, WebP or SVG file in the field “picture”.']], $request);
         }
         if (! $file->isValid()) {
-            return Problems::invalid(['picture' => ['The picture did not arrive whole, or has more than 1 MB. Choose a smaller one.']]);
+            return Problems::invalid(['picture' => ['The picture did not arrive whole, or has more than 1 MB. Choose a smaller one.']], $request);
         }
         try {
             $art = (new MarkPictures)->read($file->getContent());
         } catch (InvalidFinish $e) {
-            return Problems::invalid(['picture' => [$e->getMessage()]]);
+            return Problems::invalid(['picture' => [$e->getMessage()]], $request);
         }
 
         return new JsonResponse([

@@ -14,9 +14,14 @@ final class PictureResponse
 {
     public static function of(Drawing $drawing, PictureFormat $format, bool $download = false): Response
     {
-        return new Response($drawing->picture($format), 200, [
+        return self::file($drawing->picture($format), $format, $drawing->fileName($format), $download);
+    }
+
+    public static function file(string $picture, PictureFormat $format, string $name, bool $download = false): Response
+    {
+        return new Response($picture, 200, [
             'Content-Type' => $format->mediaType().($format === PictureFormat::Txt ? '; charset=utf-8' : ''),
-            'Content-Disposition' => HeaderUtils::makeDisposition($download ? 'attachment' : 'inline', $drawing->fileName($format)),
+            'Content-Disposition' => HeaderUtils::makeDisposition($download ? 'attachment' : 'inline', $name),
         ]);
     }
 }

@@ -27,15 +27,20 @@ final class ReadController
         }
         $results = [];
         $refused = [];
+        $options = $request->options();
+        // All pictures share one budget: what is left is spread over those that are left.
+        $deadline = hrtime(true) / 1e6 + max($options->budgetMs, Config::integer('keen.read.ms'));
+        $left = count($pictures);
         foreach ($pictures as $field => [$name, $bytes]) {
+            $share = 2 * ($deadline - hrtime(true) / 1e6) / $left--;
             try {
-                $results[] = ['file' => $name === null ? null : mb_scrub($name, 'UTF-8'), ...$reader->read($bytes, $request->options())];
+                $results[] = ['file' => $name === null ? null : mb_scrub($name, 'UTF-8'), ...$reader->read($bytes, $options->within(min($options->budgetMs, $share)))];
             } catch (InvalidPicture $e) {
                 $refused[$field] = [$e->getMessage()];
             }
         }
         if ($refused !== []) {
-            return Problems::invalid($refused);
+            return Problems::invalid($refused, $request);
         }
         $expected = $request->expected();
         /** @var list<list<string>> $texts */
@@ -60,18 +65,22 @@ final class ReadController
             return strlen($bytes) > Config::integer('keen.read.bytes') ? self::tooLarge() : ['picture' => [null, $bytes]];
         }
         $files = ['picture' => $request->file('picture')];
-        foreach ((array) $request->file('pictures') as $i => $file) {
+        $given = $request->file('pictures');
+        foreach (is_array($given) ? $given : [$given] as $i => $file) {
             $files["pictures.$i"] = $file;
         }
         $files = array_filter($files, static fn (mixed $file): bool => $file instanceof UploadedFile);
         if ($files === []) {
-            return Problems::invalid(['picture' => ['Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.']]);
+            return Problems::invalid(['picture' => ['Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.']], $request);
         }
         if (count($files) > self::MOST) {
-            return Problems::invalid(['pictures' => ['Send at most '.self::MOST.' pictures at once.']]);
+            return Problems::invalid(['pictures' => ['Send at most '.self::MOST.' pictures at once.']], $request);
         }
         $pictures = [];
         foreach ($files as $field => $file) {
+            if (in_array($file->getError(), [UPLOAD_ERR_NO_TMP_DIR, UPLOAD_ERR_CANT_WRITE], true)) {
+                return Problems::response(507, 'There is no room for the picture on this machine. Try again later.');
+            }
             if (in_array($file->getError(), [UPLOAD_ERR_INI_SIZE, UPLOAD_ERR_FORM_SIZE], true) || $file->getSize() > Config::integer('keen.read.bytes')) {
                 return self::tooLarge();
             }

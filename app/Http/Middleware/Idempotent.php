@@ -36,7 +36,8 @@ final class Idempotent
             }
             $response = $next($request);
             if ($response->isSuccessful() && $response instanceof JsonResponse) {
-                DB::table('idempotency_keys')->where($row)->update(['status' => $response->getStatusCode(), 'response' => $response->getContent()]);
+                $headers = array_filter(['Location' => $response->headers->get('Location'), 'ETag' => $response->headers->get('ETag')]);
+                DB::table('idempotency_keys')->where($row)->update(['status' => $response->getStatusCode(), 'response' => $response->getContent(), 'headers' => json_encode($headers)]);
             } else {
                 DB::table('idempotency_keys')->where($row)->delete();
             }
@@ -56,6 +57,9 @@ final class Idempotent
             return Problems::response(409, 'This Idempotency-Key was used for a different request.');
         }
 
-        return new JsonResponse($kept->response, $kept->status, ['Idempotent-Replayed' => 'true'], 0, true);
+        /** @var array<string, string> $headers */
+        $headers = json_decode((string) ($kept->headers ?? '{}'), true);
+
+        return new JsonResponse($kept->response, $kept->status, [...$headers, 'Idempotent-Replayed' => 'true'], 0, true);
     }
 }

@@ -21,7 +21,7 @@ final class SecurityHeaders
     public function handle(Request $request, Closure $next): Response
     {
         $response = $next($request);
-        $isPicture = str_starts_with((string) $response->headers->get('Content-Type'), 'image/');
+        $isPicture = preg_match('#^(?:image/|text/plain|application/(?:json|problem\+json|pdf|postscript|yaml))#', (string) $response->headers->get('Content-Type')) === 1;
         $response->headers->set('Content-Security-Policy', $isPicture ? self::PICTURE : self::PAGE);
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');

@@ -11,15 +11,16 @@ use Illuminate\Support\Facades\Auth;
 use Symfony\Component\HttpFoundation\Response;
 
 /**
- * Sessions that the API reads and does not write. A screen asks for many pictures at once; if each wrote the
- * session back, one that was under way while its user signed out would sign them in again.
+ * Sessions that the API reads and does not write, and that are kept only for somebody who signed in. A screen asks
+ * for many pictures at once; if each wrote the session back, one that was under way while its user signed out would
+ * sign them in again.
  */
 final class StartSession extends BaseStartSession
 {
     /** @param  Request  $request */
     protected function saveSession($request): void
     {
-        if ($this->writes($request)) {
+        if ($this->writes($request) && Auth::guard('web')->hasUser()) {
             parent::saveSession($request);
         }
     }

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** A code that was read at a door. */
-final class AdmitRequest extends FormRequest
+final class AdmitRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** The glyphs that a finish goes on. */
-final class ApplyFinishRequest extends FormRequest
+final class ApplyFinishRequest extends ApiRequest
 {
     public const MOST = 200;
 

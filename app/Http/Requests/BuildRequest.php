@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use KeenGlyph\Core\Payload\Kind;
 
 /** What `POST /api/v1/payloads/build` takes. */
-final class BuildRequest extends FormRequest
+final class BuildRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

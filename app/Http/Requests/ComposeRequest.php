@@ -7,16 +7,16 @@ namespace App\Http\Requests;
 use App\Composition\Composition;
 use App\Composition\SavedFinish;
 use App\Support\CurrentUser;
-use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Proof\Printing;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ModeChoice;
 
 /** What `POST /api/v1/symbols` takes. */
-final class ComposeRequest extends FormRequest
+final class ComposeRequest extends ApiRequest
 {
     private const ONE_SIZE = 'Give one of module_px, size_px, size_mm and size_in.';
 
@@ -30,13 +30,16 @@ final class ComposeRequest extends FormRequest
             'version' => ['nullable', 'integer', 'between:1,40'],
             'mask' => ['nullable', 'integer', 'between:0,7'],
             'charset' => ['nullable', Rule::enum(CharacterSet::class)],
-            'size_in' => ['nullable', 'numeric', 'gt:0', 'prohibits:module_px,size_px,size_mm'],
+            'size_in' => ['nullable', 'numeric', 'gt:0', 'max:400', 'prohibits:module_px,size_px,size_mm'],
             'reserve' => ['nullable', 'numeric', 'between:0,0.9'],
             'cmyk' => ['nullable', 'boolean'],
             'anatomy' => ['nullable', 'boolean'],
             'format' => ['nullable', Rule::enum(PictureFormat::class)],
             'inline' => ['nullable', Rule::in(['markup', 'data_uri'])],
             'check' => ['nullable', 'boolean'],
+            'modes' => ['nullable', Rule::enum(ModeChoice::class)],
+            'as_is' => ['nullable', 'boolean'],
+            'whole_dots' => ['nullable', 'boolean'],
         ];
     }
 
@@ -51,6 +54,8 @@ final class ComposeRequest extends FormRequest
         return [
             'text' => [$need === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089'],
             'fields' => ['array', 'max:64'],
+            'merge' => ['nullable', 'array', 'max:64'],
+            'merge.*' => ['string', 'max:2000'],
         ];
     }
 
@@ -90,6 +95,7 @@ final class ComposeRequest extends FormRequest
     public static function words(): array
     {
         return [
+            'merge.*.string' => 'A merge field’s value is text.',
             'text.required_without' => 'Write the text that the symbol should carry.',
             'text.prohibits' => 'Give either a text or fields.',
             'fields.array' => 'Fields are an object with a value by each name.',

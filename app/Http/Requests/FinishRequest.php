@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** What a saved finish is made of; on a change only what changes. */
-final class FinishRequest extends FormRequest
+final class FinishRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

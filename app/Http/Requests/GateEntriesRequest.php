@@ -4,19 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
 /** Which part of a gate's list is wanted. */
-final class GateEntriesRequest extends FormRequest
+final class GateEntriesRequest extends PageRequest
 {
+    public const MOST = 500;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [
-            'state' => ['nullable', Rule::in(['all', 'missing', 'inside'])],
-            'from' => ['nullable', 'integer', 'between:0,20000'],
-            'limit' => ['nullable', 'integer', 'between:1,500'],
-        ];
+        return [...parent::rules(), 'state' => ['nullable', Rule::in(['all', 'missing', 'inside'])]];
     }
 }

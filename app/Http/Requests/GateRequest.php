@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** A gate's name and where its list comes from. */
-final class GateRequest extends FormRequest
+final class GateRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

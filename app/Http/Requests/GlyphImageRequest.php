@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** How a saved glyph's picture may be asked for. */
-final class GlyphImageRequest extends FormRequest
+final class GlyphImageRequest extends ApiRequest
 {
     /** @return array<string, mixed> */
     public function rules(): array

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use KeenGlyph\Core\Symbol\ModeChoice;
 
 /** What a glyph is made of; on a change only what changes. */
-final class GlyphRequest extends FormRequest
+final class GlyphRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array
@@ -20,6 +21,10 @@ final class GlyphRequest extends FormRequest
             // PostgreSQL's text holds no NUL; a symbol with one can be drawn but not kept.
             'text' => [$required === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089', 'not_regex:/\x00/'],
             'fields' => ['array', 'max:64'],
+            'merge' => ['nullable', 'array', 'max:64'],
+            'merge.*' => ['string', 'max:2000'],
+            'as_is' => ['nullable', 'boolean'],
+            'modes' => ['nullable', Rule::enum(ModeChoice::class)],
             // An empty one takes the glyph off its shelf.
             'shelf' => ['nullable', 'string', 'max:80', 'not_regex:/\x00/'],
         ];

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** A text that was read somewhere. */
-final class LookupRequest extends FormRequest
+final class LookupRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

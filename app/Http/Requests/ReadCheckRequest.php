@@ -4,17 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** Texts that were read, by picture, and those that should have been. */
-final class ReadCheckRequest extends FormRequest
+final class ReadCheckRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
             'read' => ['present', 'array', 'list', 'max:'.ReadRequest::EXPECTED],
-            'read.*' => ['array', 'list', 'max:200'],
+            'read.*' => ['array', 'list', 'max:60'],
             'read.*.*' => ['string', 'max:8000'],
             'expected' => ['present', 'array', 'list', 'max:'.ReadRequest::EXPECTED],
             'expected.*' => ['string', 'max:8000'],

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use KeenGlyph\Core\Read\ReadOptions;
 
 /** How pictures are to be read; the pictures themselves are looked at by the controller. */
-final class ReadRequest extends FormRequest
+final class ReadRequest extends ApiRequest
 {
     /** Texts that can be expected of one request's pictures. */
     public const EXPECTED = 500;
@@ -20,6 +19,7 @@ final class ReadRequest extends FormRequest
         if (is_string($this->input('symbologies'))) {
             $this->merge(['symbologies' => array_values(array_filter(array_map(trim(...), explode(',', $this->input('symbologies')))))]);
         }
+        parent::prepareForValidation();
     }
 
     /** @return array<string, list<mixed>> */
@@ -27,7 +27,7 @@ final class ReadRequest extends FormRequest
     {
         return [
             'symbologies' => ['nullable', 'array', 'list', 'max:20'],
-            'symbologies.*' => ['string', Rule::in(ReadOptions::SYMBOLOGIES)],
+            'symbologies.*' => ['string', Rule::in([...ReadOptions::SYMBOLOGIES, ...array_keys(ReadOptions::GROUPS)])],
             'budget_ms' => ['nullable', 'numeric', 'min:'.ReadOptions::LEAST, 'max:5000'],
             'expected' => ['nullable', 'array', 'list', 'max:'.self::EXPECTED],
             'expected.*' => ['string', 'max:8000'],
@@ -39,7 +39,7 @@ final class ReadRequest extends FormRequest
     {
         return [
             ...ComposeRequest::words(),
-            'symbologies.*.in' => 'There is no such symbology. There are '.implode(', ', ReadOptions::SYMBOLOGIES).'.',
+            'symbologies.*.in' => 'There is no such symbology. There are '.implode(', ', [...ReadOptions::SYMBOLOGIES, ...array_keys(ReadOptions::GROUPS)]).'.',
             'budget_ms' => 'Give the time in milliseconds, '.ReadOptions::LEAST.' to 5000.',
             'expected.*' => 'Expected texts are text, up to 8000 characters each.',
         ];
@@ -50,7 +50,12 @@ final class ReadRequest extends FormRequest
         /** @var ?list<string> $symbologies */
         $symbologies = $this->validated('symbologies');
 
-        return new ReadOptions($symbologies === null || $symbologies === [] ? ReadOptions::SYMBOLOGIES : $symbologies, (float) ($this->validated('budget_ms') ?? ReadOptions::BUDGET));
+        return new ReadOptions($symbologies === null || $symbologies === [] ? ReadOptions::SYMBOLOGIES : ReadOptions::named($symbologies), (float) ($this->validated('budget_ms') ?? ReadOptions::BUDGET));
+    }
+
+    protected function known(): array
+    {
+        return ['picture', 'pictures'];
     }
 
     /** @return ?list<string> */

@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Foundation\Http\FormRequest;
-
 /** Glyphs, and the shelf that they are put on. */
-final class ShelveRequest extends FormRequest
+final class ShelveRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

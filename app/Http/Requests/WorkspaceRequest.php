@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Closure;
-use Illuminate\Foundation\Http\FormRequest;
 use KeenGlyph\Core\Gs1\DigitalLink;
 use KeenGlyph\Core\Gs1\ElementString;
 use KeenGlyph\Core\Gs1\InvalidElements;
@@ -14,7 +13,7 @@ use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
 
 /** What a workspace may set; an empty value goes back to the default. */
-final class WorkspaceRequest extends FormRequest
+final class WorkspaceRequest extends ApiRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array

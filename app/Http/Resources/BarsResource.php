@@ -5,24 +5,37 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Composition\BarDrawing;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Report\LinearFacts;
 
 /** Bars as the API states them. */
 final class BarsResource
 {
-    /** @return array<string, mixed> */
-    public static function of(BarDrawing $drawing, bool $asPng): array
+    /**
+     * @param  bool  $asDataUri  a data URI instead of markup; formats that are no text are always one
+     * @return array<string, mixed>
+     */
+    public static function of(BarDrawing $drawing, PictureFormat $format, bool $asDataUri): array
     {
+        $picture = $drawing->picture($format);
+        $isMarkup = $format->isText() && ! $asDataUri;
+        $file = $drawing->layoutFor($format);
+
         return [
             'bars' => LinearFacts::of($drawing->symbol),
             'picture' => [
-                'format' => $asPng ? 'png' : 'svg',
+                'format' => $format->value,
+                'media_type' => $format->mediaType(),
+                'file_name' => $drawing->fileName($format),
                 'width_px' => $drawing->layout->sidePx,
                 'height_px' => $drawing->layout->heightPx,
                 'module_px' => $drawing->layout->modulePx,
-                'note' => $drawing->layout->note,
-                'svg' => $asPng ? null : $drawing->svg(),
-                'data_uri' => $asPng ? 'data:image/png;base64,'.base64_encode($drawing->png()) : null,
+                'width_mm' => round($file->sideMm(), 3),
+                'height_mm' => round($file->heightMm(), 3),
+                'note' => $file->note,
+                'svg' => $format === PictureFormat::Svg && $isMarkup ? $picture : null,
+                'text' => $format !== PictureFormat::Svg && $isMarkup ? $picture : null,
+                'data_uri' => $isMarkup ? null : "data:{$format->mediaType()};base64,".base64_encode($picture),
             ],
         ];
     }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Composition\Drawing;
-use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
@@ -38,7 +37,7 @@ final class DrawingResource
                 'media_type' => $format->mediaType(),
                 'file_name' => $drawing->fileName($format),
                 'title' => $drawing->title(),
-                ...self::measures($drawing->layout),
+                ...self::measures($drawing, $format),
                 'file_bytes' => strlen($picture),
                 'svg' => $format === PictureFormat::Svg && $isMarkup ? $picture : null,
                 'text' => $format !== PictureFormat::Svg && $isMarkup ? $picture : null,
@@ -46,6 +45,7 @@ final class DrawingResource
             ],
             'segment_texts' => SymbolFacts::texts($drawing->symbol),
             'payload' => PayloadResource::of($drawing->payload),
+            'as_is' => $drawing->payload->errors() !== [],
             'costs' => $checked ? FieldCosts::of($drawing->payload, $drawing->composition->encoding, $drawing->symbol->version) : null,
             'ledger' => $checked ? array_map(static fn (LedgerLine $line): array => $line->toArray(), Ledger::of($drawing->subject())) : null,
             'proof' => $checked ? [
@@ -58,9 +58,15 @@ final class DrawingResource
         ];
     }
 
-    /** @return array<string, mixed> */
-    private static function measures(Layout $layout): array
+    /**
+     * Dots of the picture, and lengths of the file that is answered with.
+     *
+     * @return array<string, mixed>
+     */
+    private static function measures(Drawing $drawing, PictureFormat $format): array
     {
+        [$layout, $file] = [$drawing->layout, $drawing->layoutFor($format)];
+
         return [
             'side_px' => $layout->sidePx,
             'height_px' => $layout->heightPx,
@@ -68,12 +74,12 @@ final class DrawingResource
             'before_px' => $layout->before,
             'above_px' => $layout->above,
             'dpi' => $layout->dpi,
-            'side_mm' => round($layout->sideMm(), 3),
-            'height_mm' => round($layout->heightMm(), 3),
-            'symbol_mm' => round($layout->symbolMm(), 3),
-            'module_mm' => round($layout->moduleMm(), 4),
-            'quiet' => round($layout->quiet(), 3),
-            'note' => $layout->note,
+            'side_mm' => round($file->sideMm(), 3),
+            'height_mm' => round($file->heightMm(), 3),
+            'symbol_mm' => round($file->symbolMm(), 3),
+            'module_mm' => round($file->moduleMm(), 4),
+            'quiet' => round($file->quiet(), 3),
+            'note' => $file->note,
         ];
     }
 }

@@ -19,6 +19,8 @@ final class GlyphResource
             'name' => $glyph->name,
             'kind' => $glyph->kind,
             'text' => $glyph->text,
+            'as_is' => $glyph->as_is,
+            'modes' => $glyph->modes,
             'shelf' => $glyph->shelf,
             'level' => $glyph->level,
             'module_px' => $glyph->module_px,

@@ -20,7 +20,7 @@ final class PayloadResource
         $isGs1 = in_array($payload->kind, [Kind::Gs1Link, Kind::Gs1Elements], true) && $payload->text !== '';
 
         return [
-            'text' => $payload->text === '' && $payload->refusal() !== null ? null : mb_scrub($payload->text, 'UTF-8'),
+            'text' => $payload->text === '' && $payload->errors() !== [] ? null : mb_scrub($payload->text, 'UTF-8'),
             // Separators cannot be seen: element strings are shown and typed with brackets.
             'shown' => $payload->kind === Kind::Gs1Elements && $payload->text !== '' ? ElementString::fromSymbol($payload->text)->bracketed() : mb_scrub($payload->text, 'UTF-8'),
             ...$payload->toArray(),

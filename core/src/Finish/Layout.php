@@ -129,6 +129,49 @@ final readonly class Layout
         return new self($columns, $modulePx, $width, $modulePx * $rows, intdiv($rest, 2), 0, $size->dpi, $note, 0.0);
     }
 
+    /**
+     * For files without pixels: exactly as wide as was asked, however many dots that would be.
+     *
+     * @param  int  $modules  modules a side, without quiet zone
+     *
+     * @throws InvalidFinish when the finish leaves no room
+     */
+    public static function exact(int $modules, Finish $finish, float $millimetres): self
+    {
+        return self::fine(static fn (int $px): self => self::of($modules, $finish, Size::ofModule($px)), $millimetres);
+    }
+
+    /**
+     * The same for a linear symbol.
+     *
+     * @throws InvalidFinish
+     */
+    public static function exactBars(int $columns, int $rows, float $millimetres): self
+    {
+        return self::fine(static fn (int $px): self => self::ofBars($columns, $rows, Size::ofModule($px)), $millimetres);
+    }
+
+    /**
+     * Places are counted in parts of a module so fine that nothing is seen of them, and the whole is scaled to its width.
+     *
+     * @param  callable(int): self  $layout
+     */
+    private static function fine(callable $layout, float $millimetres): self
+    {
+        foreach ([64, 32, 16, 8] as $px) {
+            try {
+                $fine = $layout($px);
+            } catch (InvalidFinish) {
+                // Too many of them for a large symbol: count in coarser ones.
+                continue;
+            }
+
+            return new self($fine->modules, $fine->modulePx, $fine->sidePx, $fine->heightPx, $fine->before, $fine->above, $fine->sidePx / $millimetres * 25.4, null, $fine->clear, $fine->edge, $fine->captionTop, $fine->bars, $millimetres);
+        }
+
+        return $layout(4);
+    }
+
     /** Width of the narrowest blank beside the symbol, in modules. */
     public function quiet(): float
     {

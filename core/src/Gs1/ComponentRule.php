@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Gs1;
 
+use Symfony\Component\Intl\Countries;
+
 /** The rules of single components, GS1 General Specifications 3 and the table's own names for them. */
 final class ComponentRule
 {
@@ -23,7 +25,7 @@ final class ComponentRule
             'cur' => IsoNumbers::isCurrency($part) ? null : "$part is no currency number of ISO 4217, such as 826 for pounds.",
             'country' => IsoNumbers::isCountry($part) ? null : "$part is no country number of ISO 3166-1, such as 826 for the United Kingdom.",
             'countries' => self::countries($part),
-            'alpha2' => preg_match('/^[A-Z]{2}$/D', $part) === 1 ? null : 'Two capital letters name a country.',
+            'alpha2' => preg_match('/^[A-Z]{2}$/D', $part) === 1 && Countries::exists($part) ? null : "“{$part}” is no country of ISO 3166-1: two capital letters, such as GB.",
             'iban' => self::iban($part) ? null : 'The check digits of the IBAN do not fit.',
             'geo' => (int) substr($part, 0, 10) <= 1800000000 && (int) substr($part, 10) <= 3600000000 ? null : 'Latitude plus 90 and longitude plus 180, in ten-millionths of a degree.',
             'flag' => $part === '0' || $part === '1' ? null : '1 for yes, 0 for no.',

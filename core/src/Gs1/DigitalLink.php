@@ -12,11 +12,14 @@ final readonly class DigitalLink
     /**
      * @param  string  $domain  scheme, host and the path before the key, without a slash at the end
      * @param  list<string>  $extra  other parameters as they stand, and a fragment with its #
+     * @param  list<array{code: string, message: string, offset: int}>  $faults  what the path breaks, with bytes before it
      */
     private function __construct(
         public string $domain,
         public ElementString $elements,
         public array $extra,
+        public array $faults = [],
+        public bool $usesNames = false,
     ) {
     }
 
@@ -49,15 +52,22 @@ final readonly class DigitalLink
         if (preg_match('#^(https?://[^/?\#\s]+)([^?\#\s]*)(?:\?([^\#\s]*))?(\#\S*)?$#iD', $uri, $match) !== 1) {
             throw new InvalidElements('This is neither an element string such as (01)09520123456788 nor a Digital Link.');
         }
-        $segments = explode('/', trim($match[2], '/'));
+        $segments = explode('/', rtrim(substr($match[2], 1), '/'));
         foreach (array_keys($segments) as $at) {
-            $path = self::path(array_slice($segments, $at));
+            $path = LinkPath::read(array_slice($segments, $at));
             if ($path !== null) {
+                $offset = static fn (int $segment): int => strlen($match[1]) + 1 + strlen(implode('/', array_slice($segments, 0, $at + $segment))) + ($at + $segment === 0 ? 0 : 1);
                 $before = implode('/', array_slice($segments, 0, $at));
                 [$attributes, $extra] = self::query($match[3] ?? '');
                 $fragment = $match[4] ?? '';
 
-                return new self($match[1].($before === '' ? '' : "/$before"), new ElementString([...$path, ...$attributes]), $fragment === '' ? $extra : [...$extra, $fragment]);
+                return new self(
+                    $match[1].($before === '' ? '' : "/$before"),
+                    new ElementString([...$path->elements, ...$attributes]),
+                    $fragment === '' ? $extra : [...$extra, $fragment],
+                    array_map(static fn (array $fault): array => ['code' => $fault['code'], 'message' => $fault['message'], 'offset' => $offset($fault['segment'])], $path->faults),
+                    $path->usesNames,
+                );
             }
         }
         throw new InvalidElements('No primary key such as /01/09520123456788 stands in the path of this link.');
@@ -71,7 +81,8 @@ final readonly class DigitalLink
         $inPath = [$key];
         foreach (AiTable::KEYS[$key->ai] ?? [] as $ai) {
             foreach ($this->elements->elements as $element) {
-                if ($element->ai === $ai) {
+                // A qualifier stands in the path once; what is there again stays for the rules to find.
+                if ($element->ai === $ai && ! in_array($ai, array_column($inPath, 'ai'), true)) {
                     $path .= "/$ai/".rawurlencode($element->value);
                     $inPath[] = $element;
                 }
@@ -112,28 +123,6 @@ final readonly class DigitalLink
         return null;
     }
 
-    /**
-     * @param  list<string>  $segments  from the key on
-     * @return ?list<Element>
-     */
-    private static function path(array $segments): ?array
-    {
-        $key = $segments[0] ?? '';
-        if (count($segments) % 2 !== 0 || ! isset(AiTable::KEYS[$key])) {
-            return null;
-        }
-        $elements = [];
-        for ($i = 0; $i + 1 < count($segments); $i += 2) {
-            $value = rawurldecode($segments[$i + 1]);
-            if ($value === '' || ($i > 0 && ! in_array($segments[$i], AiTable::KEYS[$key], true))) {
-                return null;
-            }
-            $elements[] = new Element($segments[$i], in_array($segments[$i], ['01'], true) ? Gtin::padded($value) ?? $value : $value);
-        }
-
-        return preg_match('/^[\x21-\x7E]+$/D', $elements[0]->value) === 1 ? $elements : null;
-    }
-
     /** @return array{list<Element>, list<string>} data attributes, and other parameters as they stand */
     private static function query(string $query): array
     {
@@ -141,6 +130,7 @@ final readonly class DigitalLink
         $extra = [];
         foreach ($query === '' ? [] : (preg_split('/[&;]/', $query) ?: []) as $pair) {
             [$name, $value] = [...explode('=', $pair, 2), ''];
+            $name = LinkPath::number($name);
             if (AiTable::find($name) !== null && $value !== '') {
                 $elements[] = new Element($name, rawurldecode($value));
             } elseif ($pair !== '') {

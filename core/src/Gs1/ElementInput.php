@@ -20,6 +20,9 @@ final class ElementInput
         if ($identifier === null) {
             return self::kept($ai, $value);
         }
+        if ($identifier->components[0]->set === 'n') {
+            $value = Digits::ascii($value);
+        }
         $trimmed = trim($value);
         if (Measure::unit($identifier) !== null && (str_ends_with($ai, 'n') || preg_match('/[^\d]/', $trimmed) === 1)) {
             $read = Measure::read($identifier, $value);

@@ -35,6 +35,7 @@ final class Measure
      */
     public static function read(ApplicationIdentifier $identifier, string $text): array|string
     {
+        $text = Digits::ascii($text);
         $unit = (string) self::unit($identifier);
         $units = self::UNITS[$unit] ?? [$unit => 0];
         if (preg_match('/^\s*(\d{1,3}(?:[,\x{2009} ’]\d{3})+|\d+)(?:\.(\d+))?\s*(\S.*?)?\s*$/u', $text, $match) !== 1) {

@@ -69,10 +69,10 @@ final class MarkPictures implements MarkReader
 
     private static function decoded(string $bytes, PictureHeader $header): PixelArt
     {
+        ImageMagick::prepare();
         $picture = new Imagick;
         try {
-            $picture->setResourceLimit(Imagick::RESOURCETYPE_THREAD, 1);
-            $picture->readImageBlob($bytes, 'mark.'.$header->format);
+            $picture->readImageBlob($header->cleaned($bytes), 'mark.'.$header->format);
             $picture->setFirstIterator();
             $frame = $picture->getImage();
             $frame->stripImage();
@@ -87,7 +87,7 @@ final class MarkPictures implements MarkReader
             $frame->setImageFormat('RGBA');
             $rgba = $frame->getImageBlob();
             [$width, $height] = [$frame->getImageWidth(), $frame->getImageHeight()];
-        } catch (ImagickException $e) {
+        } catch (ImagickException|InvalidPicture $e) {
             throw self::refusal('The '.strtoupper($header->format).' file is damaged and cannot be decoded.');
         } finally {
             $picture->clear();

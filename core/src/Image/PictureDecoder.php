@@ -18,13 +18,11 @@ final class PictureDecoder
     }
 
     /**
-     * The first frame, turned as its EXIF orientation says, transparency laid on the paper.
+     * Format and size, within the limits; nothing is decoded.
      *
-     * @param  string  $bytes  a PNG, JPEG or WebP file, or a binary portable graymap
-     *
-     * @throws InvalidPicture when it is over the limits (checked before decoding), of another format or damaged
+     * @throws InvalidPicture when it is over the limits, of another format or damaged
      */
-    public function decode(string $bytes): LuminancePlane
+    public function header(string $bytes): PictureHeader
     {
         if ($bytes === '') {
             throw new InvalidPicture('The file is empty.');
@@ -43,6 +41,27 @@ final class PictureDecoder
             ));
         }
 
+        return $header;
+    }
+
+    /** What decoding takes at the most, estimated from the pixels (measured on the machine of docs/reading.md, doubled). */
+    public function milliseconds(PictureHeader $header): float
+    {
+        $nanoseconds = ['pgm' => 0.5, 'jpeg' => 30.0, 'png' => 60.0, 'webp' => 60.0][$header->format];
+
+        return $header->width * $header->height * $nanoseconds / 1e6;
+    }
+
+    /**
+     * The first frame, turned as its EXIF orientation says, transparency laid on the paper.
+     *
+     * @param  string  $bytes  a PNG, JPEG or WebP file, or a binary portable graymap
+     *
+     * @throws InvalidPicture when it is over the limits (checked before decoding), of another format or damaged
+     */
+    public function decode(string $bytes): LuminancePlane
+    {
+        $header = $this->header($bytes);
         if ($header->format === 'pgm') {
             if (strlen($bytes) !== $header->length + $header->width * $header->height) {
                 throw new InvalidPicture('The PGM file is cut off or damaged.');
@@ -80,20 +99,11 @@ final class PictureDecoder
         if ($frame->getImageColorspace() === Imagick::COLORSPACE_GRAY) {
             return [];
         }
-        $frame->setImageFormat('RGB');
-        $pixels = $frame->getImageBlob();
-        $size = $frame->getImageWidth() * $frame->getImageHeight();
         $planes = [];
-        foreach ([0, 1, 2] as $channel) {
-            // Every third byte, without a loop over pixels.
-            $bytes = '';
-            foreach (str_split($pixels, 3 * 4096) as $part) {
-                $bytes .= preg_replace(['/(.)../s', '/.(.)./s', '/..(.)/s'][$channel], '$1', $part);
-            }
-            if (strlen($bytes) !== $size) {
-                return [];
-            }
-            $planes[] = new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $bytes);
+        foreach ([Imagick::CHANNEL_RED, Imagick::CHANNEL_GREEN, Imagick::CHANNEL_BLUE] as $channel) {
+            $one = clone $frame;
+            $one->separateImageChannel($channel);
+            $planes[] = self::grey($one);
         }
 
         return $planes[0]->pixels === $planes[1]->pixels && $planes[1]->pixels === $planes[2]->pixels ? [] : $planes;
@@ -101,7 +111,11 @@ final class PictureDecoder
 
     private function toPlane(string $bytes, PictureHeader $header): LuminancePlane
     {
-        $frame = $this->frame($bytes, $header);
+        return self::grey($this->frame($bytes, $header));
+    }
+
+    private static function grey(Imagick $frame): LuminancePlane
+    {
         $frame->setImageFormat('GRAY');
 
         return new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $frame->getImageBlob());
@@ -110,11 +124,14 @@ final class PictureDecoder
     /** The first frame, upright and without transparency. */
     private function frame(string $bytes, PictureHeader $header): Imagick
     {
+        ImageMagick::prepare();
         $picture = new Imagick;
-        $picture->setResourceLimit(Imagick::RESOURCETYPE_THREAD, 1);
         try {
             // The name's ending fixes the decoder: ImageMagick must not guess one from the content.
-            $picture->readImageBlob($bytes, 'picture.'.$header->format);
+            $picture->readImageBlob($header->cleaned($bytes), 'picture.'.$header->format);
+            if ($picture->getImageWidth() * $picture->getImageHeight() > $header->width * $header->height) {
+                throw new InvalidPicture('The '.strtoupper($header->format).' file is damaged: it holds more than it states.');
+            }
             $picture->setFirstIterator();
             $frame = $picture->getImage();
             self::orient($frame);

@@ -66,6 +66,33 @@ enum PictureFormat: string
         };
     }
 
+    /**
+     * Those that can be asked for as a file.
+     *
+     * @return list<self>
+     */
+    public static function pictures(): array
+    {
+        return [self::Svg, self::Png, self::Webp, self::Jpg, self::Pdf, self::Eps, self::Txt];
+    }
+
+    public static function ofMediaType(string $type): ?self
+    {
+        foreach (self::pictures() as $format) {
+            if ($format->mediaType() === $type) {
+                return $format;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether it is drawn from outlines, at any size. */
+    public function isVector(): bool
+    {
+        return in_array($this, [self::Svg, self::Pdf, self::Eps], true);
+    }
+
     /** Whether the file is text. */
     public function isText(): bool
     {

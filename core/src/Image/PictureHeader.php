@@ -52,27 +52,20 @@ final readonly class PictureHeader
 
     private static function jpeg(string $bytes): self
     {
-        $at = 2;
-        $end = strlen($bytes) - 9;
-        while ($at < $end) {
-            if ($bytes[$at] !== "\xFF") {
-                throw self::broken('JPEG');
-            }
-            $marker = ord($bytes[$at + 1]);
-            if ($marker === 0xFF) {
-                $at++;
+        [$width, $height] = JpegSegments::size($bytes);
 
-                continue;
-            }
-            $isFrame = $marker >= 0xC0 && $marker <= 0xCF && ! in_array($marker, [0xC4, 0xC8, 0xCC], true);
-            if ($isFrame) {
-                return new self('jpeg', self::number($bytes, $at + 7, 2), self::number($bytes, $at + 5, 2));
-            }
-            $standsAlone = $marker === 0x01 || ($marker >= 0xD0 && $marker <= 0xD8);
-            $at += 2 + ($standsAlone ? 0 : max(2, self::number($bytes, $at + 2, 2)));
-        }
+        return new self('jpeg', $width, $height);
+    }
 
-        throw self::broken('JPEG');
+    /** The file with nothing in it but its first picture. @throws InvalidPicture */
+    public function cleaned(string $bytes): string
+    {
+        return match ($this->format) {
+            'png' => PngChunks::cleaned($bytes),
+            'jpeg' => JpegSegments::cleaned($bytes),
+            'webp' => WebpStill::of($bytes),
+            default => $bytes,
+        };
     }
 
     private static function webp(string $bytes): self
@@ -80,6 +73,8 @@ final readonly class PictureHeader
         if (strlen($bytes) < 30) {
             throw self::broken('WebP');
         }
+        // What is decoded is the first picture, whatever the canvas of the whole is.
+        $bytes = WebpStill::of($bytes);
         $little = static fn (int $at, int $length): int => self::number(strrev(substr($bytes, $at, $length)), 0, $length);
 
         return match (substr($bytes, 12, 4)) {

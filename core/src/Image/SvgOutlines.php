@@ -6,6 +6,7 @@ namespace KeenGlyph\Core\Image;
 
 use DOMDocument;
 use DOMElement;
+use DOMXPath;
 use InvalidArgumentException;
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\InvalidFinish;
@@ -28,6 +29,12 @@ final class SvgOutlines
 
     private const MAX_DEPTH = 32;
 
+    /** Elements of any kind. */
+    private const MAX_NODES = 10_000;
+
+    /** Seconds that drawing may take. */
+    private const SECONDS = 1.5;
+
     /** Elements that draw nothing by themselves. */
     private const SILENT = ['defs', 'title', 'desc', 'metadata', 'style', 'clipPath', 'mask', 'symbol', 'linearGradient', 'radialGradient', 'filter', 'pattern', 'marker'];
 
@@ -43,8 +50,17 @@ final class SvgOutlines
     /** @var array<string, array<string, string>> declarations by class */
     private array $classes = [];
 
+    /** @var array<string, DOMElement> first stops by gradient */
+    private array $stops = [];
+
+    /** @var array<string, Colour> */
+    private array $gradients = [];
+
+    private readonly int $started;
+
     private function __construct(private readonly DOMDocument $document, private readonly float $scale)
     {
+        $this->started = (int) hrtime(true);
     }
 
     /** @throws InvalidFinish */
@@ -78,7 +94,11 @@ final class SvgOutlines
         }
         [$x, $y, $width, $height] = self::viewBox($root);
         $reader = new self($document, 200 / max($width, $height));
+        if ($root->getElementsByTagName('*')->length > self::MAX_NODES) {
+            throw self::refusal('The SVG file has more than 10 000 elements. Simplify it first.');
+        }
         $reader->styles();
+        $reader->gradients();
         $reader->children($root, [1.0, 0.0, 0.0, 1.0, -$x, -$y], $reader->style($root, []), 0);
         if ($reader->outlines === []) {
             throw self::refusal('The SVG file has no filled or stroked shapes. Text must be turned into outlines first, and pictures inside it are not taken.');
@@ -102,8 +122,9 @@ final class SvgOutlines
     /** Classes of style sheets, as drawing programs write them. */
     private function styles(): void
     {
-        foreach ($this->document->getElementsByTagName('style') as $sheet) {
-            preg_match_all('/([^{}]+)\{([^{}]*)\}/', $sheet->textContent, $rules, PREG_SET_ORDER);
+        foreach ((new DOMXPath($this->document))->query('//*[local-name()="style"]') ?: [] as $sheet) {
+            $this->hurry();
+            preg_match_all('/([^{}]+)\{([^{}]*)\}/', $sheet instanceof DOMElement ? $sheet->textContent : '', $rules, PREG_SET_ORDER);
             foreach (array_slice($rules, 0, 200) as [, $selectors, $declarations]) {
                 preg_match_all('/\.([\w-]+)/', $selectors, $names);
                 foreach ($names[1] as $name) {
@@ -134,6 +155,7 @@ final class SvgOutlines
             if (! $node instanceof DOMElement || in_array($node->localName, self::SILENT, true)) {
                 continue;
             }
+            $this->hurry();
             if (++$this->elements > self::MAX_ELEMENTS) {
                 throw self::refusal('The SVG file has more than 3 000 elements. Simplify it first.');
             }
@@ -195,6 +217,14 @@ final class SvgOutlines
         }
     }
 
+    /** @throws InvalidFinish when too much time is over: what is small as a file can be large as work */
+    private function hurry(): void
+    {
+        if ((hrtime(true) - $this->started) / 1e9 > self::SECONDS) {
+            throw self::refusal('The SVG file takes too long to draw. Simplify it first.');
+        }
+    }
+
     private function add(Path $path, Colour $ink, bool $evenOdd): void
     {
         $this->commands += count($path->commands);
@@ -245,17 +275,28 @@ final class SvgOutlines
             return null;
         }
         if (preg_match('/^url\(\s*[\'"]?#([\w.-]+)/', $paint, $match) === 1) {
-            foreach (['linearGradient', 'radialGradient'] as $kind) {
-                foreach ($this->document->getElementsByTagName($kind) as $gradient) {
-                    $stop = $gradient->getElementsByTagName('stop')->item(0);
-                    if ($gradient->getAttribute('id') === $match[1] && $stop !== null) {
-                        return self::colour($this->style($stop, [])['stop-color'] ?? ($stop->getAttribute('stop-color') ?: 'black'));
-                    }
-                }
-            }
+            return $this->gradients[$match[1]] ??= $this->gradientInk($match[1]);
         }
 
         return self::colour($paint);
+    }
+
+    private function gradientInk(string $name): Colour
+    {
+        $stop = $this->stops[$name] ?? null;
+
+        return self::colour($stop === null ? "url(#$name)" : ($this->style($stop, [])['stop-color'] ?? ($stop->getAttribute('stop-color') ?: 'black')));
+    }
+
+    /** First stops by the name of their gradient, looked for once. */
+    private function gradients(): void
+    {
+        $found = (new DOMXPath($this->document))->query('//*[(local-name()="linearGradient" or local-name()="radialGradient") and @id]/*[local-name()="stop"][1]');
+        foreach ($found ?: [] as $stop) {
+            if ($stop instanceof DOMElement && $stop->parentNode instanceof DOMElement) {
+                $this->stops[$stop->parentNode->getAttribute('id')] ??= $stop;
+            }
+        }
     }
 
     private static function colour(string $text): Colour

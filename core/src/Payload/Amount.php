@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
+use Symfony\Component\Intl\Countries;
+
 /** Amounts of money as strings of digits, never as floats. */
 final class Amount
 {
+    /** Whether two capital letters name a country (ISO 3166-1). */
     public static function isCountry(string $code): bool
     {
-        return preg_match('/^[A-Z]{2}$/D', $code) === 1 && \Locale::getDisplayRegion('-'.$code, 'en') !== $code && ! in_array($code, ['ZZ', 'EU', 'UN', 'EZ', 'QO', 'XA', 'XB'], true);
+        return preg_match('/^[A-Z]{2}$/D', $code) === 1 && Countries::exists($code);
     }
 
     /**

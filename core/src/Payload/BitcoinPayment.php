@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Payment in bitcoin: BIP 21. */
-final class BitcoinPayment implements Grammar
+final class BitcoinPayment implements ChecksText, Grammar
 {
     private const PARAMETERS = ['amount' => 'amount', 'label' => 'label', 'message' => 'message'];
 
@@ -47,5 +47,12 @@ final class BitcoinPayment implements Grammar
         }
 
         return ['address' => $match[1]] + ParameterList::read(explode('&', $match[2] ?? ''), array_flip(self::PARAMETERS));
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::PARAMETERS), 'BIP 21');
     }
 }

@@ -11,7 +11,7 @@ use Exception;
 /** An event's text: content lines of VCALENDAR and VEVENT, RFC 5545 3.4 and 3.6.1. */
 final class CalendarText
 {
-    private const PRODUCT = '-//Keen Glyph//1//EN';
+    public const PRODUCT = '-//Keen Glyph//1//EN';
 
     private const SINGLE = ['SUMMARY' => 'title', 'LOCATION' => 'location', 'DESCRIPTION' => 'description'];
 
@@ -26,7 +26,7 @@ final class CalendarText
         }
         $lines[] = 'BEGIN:VEVENT';
         if (! $bare || $values->has('uid')) {
-            $lines[] = 'UID:'.Folding::escaped($values->has('uid') ? $values->text('uid') : self::uid($values));
+            $lines[] = 'UID:'.ContentLines::escaped($values->has('uid') ? $values->text('uid') : self::uid($values));
         }
         if (! $bare || $values->has('stamp')) {
             $lines[] = 'DTSTAMP:'.($values->has('stamp') ? self::compact($values->text('stamp')).'Z' : self::stamp($values));
@@ -36,7 +36,7 @@ final class CalendarText
         }
         foreach (self::SINGLE as $name => $field) {
             if ($values->has($field)) {
-                $lines[] = "$name:".Folding::escaped($values->text($field));
+                $lines[] = "$name:".ContentLines::escaped($values->text($field));
             }
         }
         if ($values->has('url')) {
@@ -45,34 +45,37 @@ final class CalendarText
         if ($values->has('repeat')) {
             $lines[] = self::rule($values);
         }
-        $alarm = $values->has('alarm') ? ['BEGIN:VALARM', 'ACTION:DISPLAY', 'DESCRIPTION:'.Folding::escaped($values->text('title')), "TRIGGER:-PT{$values->text('alarm')}M", 'END:VALARM'] : [];
+        $alarm = $values->has('alarm') ? ['BEGIN:VALARM', 'ACTION:DISPLAY', 'DESCRIPTION:'.ContentLines::escaped($values->text('title')), "TRIGGER:-PT{$values->text('alarm')}M", 'END:VALARM'] : [];
 
-        return Folding::join([...$lines, ...$values->texts('extra'), ...$alarm, 'END:VEVENT', ...($bare ? [] : ['END:VCALENDAR'])]);
+        return ContentLines::join([...$lines, ...$values->texts('extra'), ...$alarm, 'END:VEVENT', ...($bare ? [] : ['END:VCALENDAR'])]);
     }
 
     /** @return ?array<string, mixed> */
     public static function read(string $text): ?array
     {
-        $lines = Folding::split($text);
-        $first = strtoupper(trim($lines[0] ?? ''));
-        if ($first !== 'BEGIN:VCALENDAR' && $first !== 'BEGIN:VEVENT') {
+        if (preg_match('/^\s*BEGIN:(VCALENDAR|VEVENT)\s*(?:[\r\n]|$)/i', $text, $match) !== 1) {
             return null;
         }
-        $fields = $first === 'BEGIN:VEVENT' ? ['form' => 'bare'] : [];
+        $fields = strtoupper($match[1]) === 'VEVENT' ? ['form' => 'bare'] : [];
         $alarms = [];
         $inside = [];
-        foreach ($lines as $line) {
-            [$name, $parameters, $value] = Folding::parse($line);
+        $events = 0;
+        foreach (ContentLines::read($text) as $line) {
             $component = $inside === [] ? '' : $inside[count($inside) - 1];
-            if ($name === 'BEGIN') {
-                $inside[] = strtoupper($value);
-            } elseif ($name === 'END') {
+            $named = strtoupper(trim($line->value));
+            if ($line->name === 'BEGIN') {
+                $inside[] = $named;
+                $events += $named === 'VEVENT' ? 1 : 0;
+            } elseif ($line->name === 'END') {
                 array_pop($inside);
             }
-            if ($component === 'VEVENT' && $name !== 'BEGIN' && $name !== 'END') {
-                self::readLine($fields, $name, $parameters, $value, $line);
-            } elseif ($component === 'VALARM' || ($name === 'BEGIN' && strtoupper($value) === 'VALARM')) {
-                $alarms[] = $line;
+            if ($events > 1) {
+                continue;
+            }
+            if ($component === 'VEVENT' && $line->name !== 'BEGIN' && $line->name !== 'END') {
+                self::readLine($fields, $line->name, $line->parameters, $line->value, $line->line);
+            } elseif ($component === 'VALARM' || ($line->name === 'BEGIN' && $named === 'VALARM')) {
+                $alarms[] = $line->line;
             }
         }
         self::readAlarms($fields, $alarms);
@@ -150,9 +153,9 @@ final class CalendarText
     {
         $single = self::SINGLE[$name] ?? null;
         $read = match (true) {
-            $single !== null && $parameters === [] && ! isset($fields[$single]) => [$single => Folding::plain($value)],
+            $single !== null && $parameters === [] && ! isset($fields[$single]) => [$single => ContentLines::plain($value)],
             $name === 'URL' && $parameters === [] => ['url' => $value],
-            $name === 'UID' => ['uid' => Folding::plain($value)],
+            $name === 'UID' => ['uid' => ContentLines::plain($value)],
             $name === 'DTSTAMP' && preg_match('/^\d{8}T\d{6}Z$/D', $value) === 1 => ['stamp' => self::spread(substr($value, 0, -1))],
             $name === 'DTSTART' || $name === 'DTEND' => self::moment($name, $parameters, $value),
             $name === 'RRULE' => self::readRule($value, is_string($fields['time_zone'] ?? null) ? $fields['time_zone'] : ''),
@@ -222,7 +225,7 @@ final class CalendarText
     private static function readAlarms(array &$fields, array $lines): void
     {
         $title = is_string($fields['title'] ?? null) ? $fields['title'] : '';
-        $plain = ['BEGIN:VALARM', 'ACTION:DISPLAY', 'DESCRIPTION:'.Folding::escaped($title)];
+        $plain = ['BEGIN:VALARM', 'ACTION:DISPLAY', 'DESCRIPTION:'.ContentLines::escaped($title)];
         if (count($lines) === 5 && array_slice($lines, 0, 3) === $plain && preg_match('/^TRIGGER:-PT(\d{1,6})M$/D', $lines[3], $m) === 1) {
             $fields['alarm'] = $m[1];
         } elseif ($lines !== []) {
@@ -250,14 +253,15 @@ final class CalendarText
     }
 
     /** Short, and the same for the same event. */
-    private static function uid(Values $values): string
+    public static function uid(Values $values): string
     {
         $what = $values->text('title')."\n".$values->text('start').$values->text('start_date')."\n".$values->text('time_zone');
 
         return substr(hash('sha256', $what), 0, 12).'@keenglyph';
     }
 
-    private static function stamp(Values $values): string
+    /** The moment of the beginning in UTC, so that the same fields give the same text. */
+    public static function stamp(Values $values): string
     {
         $zone = $values->text('time_zone');
         try {

@@ -18,7 +18,11 @@ final class Call implements Grammar
 
     public function check(Values $values, Context $context): array
     {
-        return PhoneNumber::problems($values->text('number'), 'number', $context);
+        $problems = PhoneNumber::problems($values->text('number'), 'number', $context);
+        // With its context a local number is whole (RFC 3966 5.1.5).
+        $hasContext = array_filter($values->texts('extra'), static fn (string $extra): bool => strncasecmp($extra, 'phone-context=', 14) === 0) !== [];
+
+        return $hasContext ? array_values(array_filter($problems, static fn (Problem $problem): bool => $problem->code !== 'country_code_missing')) : $problems;
     }
 
     public function write(Values $values, Context $context): string

@@ -24,7 +24,11 @@ final class Chat implements Grammar
             $problems[] = Problem::error('places', 'template', 'The template holds {number}, and {message} where the text goes.');
         }
         foreach (LinkRules::check(LinkTemplate::fill($template, ['number' => '1', 'message' => 'x'])) as $problem) {
-            $problems[] = new Problem($problem->severity, $problem->code, 'template', $problem->message, null, null, $problem->refused);
+            $problems[] = $problem->withoutFix()->at('template');
+        }
+
+        if (! $values->has('template') && $context->chatTemplate === Context::CHAT_TEMPLATE) {
+            $problems[] = Problem::caution('template_missing', 'template', 'No chat service is set up: chat.example is a placeholder that leads nowhere. Give the link template of yours here, or once for all in the workspace’s settings.');
         }
 
         return $problems;

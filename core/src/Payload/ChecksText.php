@@ -7,6 +7,10 @@ namespace KeenGlyph\Core\Payload;
 /** A grammar whose texts check themselves, beyond what their fields show. */
 interface ChecksText
 {
-    /** @return list<Problem> */
-    public function textProblems(string $text): array;
+    /**
+     * What is missing, doubled or misplaced in a text that read() took; told with its place and clause.
+     *
+     * @return list<Problem>
+     */
+    public function textProblems(string $text, Context $context): array;
 }

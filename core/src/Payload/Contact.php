@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Contact to save: vCard 3.0 (RFC 2426), vCard 4.0 (RFC 6350) or the short MECARD form. */
-final class Contact implements Grammar
+final class Contact implements ChecksText, Grammar
 {
     public const NAME_PARTS = ['family_name', 'given_name', 'middle_name', 'prefix', 'suffix'];
 
@@ -27,6 +27,7 @@ final class Contact implements Grammar
                 new Field('kept', 'Kept as found', FieldType::Kept, max: 200, advanced: true),
             ]),
             new Field('urls', 'Website', FieldType::Link, example: 'https://fennmoor.example', repeats: true, max: 500),
+            new Field('photo', 'Photo link', FieldType::Link, help: 'Address of a picture; phones that fetch it show it beside the name.', example: 'https://fennmoor.example/people/ines.jpg', max: 500, advanced: true),
             new Field('addresses', 'Address', FieldType::Group, repeats: true, fields: [
                 new Field('type', 'Type', FieldType::Choice, options: ['work' => 'Work', 'home' => 'Home']),
                 new Field('street', 'Street', example: '3 Heather Lane', max: 200),
@@ -65,8 +66,11 @@ final class Contact implements Grammar
                 $problems[] = $problem->at("urls.$i");
             }
         }
+        foreach ($values->has('photo') ? LinkRules::check($values->text('photo')) : [] as $problem) {
+            $problems[] = $problem->at('photo');
+        }
         if ($values->text('format') === 'mecard') {
-            foreach (['title', 'role', 'department', 'prefix', 'suffix', 'middle_name'] as $field) {
+            foreach (['photo', 'title', 'role', 'department', 'prefix', 'suffix', 'middle_name'] as $field) {
                 if ($values->has($field)) {
                     $problems[] = Problem::error('not_in_mecard', $field, 'MECARD has no place for this. Choose a vCard, or leave it empty.');
                 }
@@ -87,6 +91,13 @@ final class Contact implements Grammar
     public function read(string $text, Context $context): ?array
     {
         return Vcard::read($text) ?? Mecard::read($text);
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        return strncasecmp($text, 'MECARD:', 7) === 0
+            ? [...LetteredText::faults($text, 'MECARD', ['N', 'ORG', 'BDAY', 'NOTE'], 'MECARD'), ...Mecard::problems($text)]
+            : VcardRules::problems($text);
     }
 
     /** What a phone shows: the stated name, else the parts in reading order, else the organisation. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Link to a shop with a discount code, a product to add, and the page to land on. */
-final class Coupon implements Grammar
+final class Coupon implements ChecksText, Grammar
 {
     private const PARAMETERS = ['code' => 'coupon', 'product' => 'add', 'quantity' => 'quantity', 'page' => 'then'];
 
@@ -30,7 +30,7 @@ final class Coupon implements Grammar
             $problems[] = Problem::error('quantity', 'quantity', 'At least 1.');
         }
         if (preg_match('/[^\x21-\x7E]/', $values->text('code')) === 1) {
-            $problems[] = Problem::caution('not_ascii', 'code', 'A code with other than plain letters and digits is hard to type by hand.');
+            $problems[] = Problem::note('not_ascii', 'code', 'A code with other than plain letters and digits is hard to type by hand.');
         }
 
         return $problems;
@@ -44,5 +44,12 @@ final class Coupon implements Grammar
     public function read(string $text, Context $context): ?array
     {
         return LinkParts::read($text, array_flip(self::PARAMETERS), 'shop', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::PARAMETERS), 'RFC 3986 3.4');
     }
 }

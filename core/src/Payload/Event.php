@@ -8,7 +8,7 @@ use DateTimeImmutable;
 use DateTimeZone;
 
 /** Event for a calendar: iCalendar VEVENT, RFC 5545. */
-final class Event implements Grammar
+final class Event implements ChecksText, Grammar
 {
     public const FREQUENCIES = ['daily' => 'Every day', 'weekly' => 'Every week', 'monthly' => 'Every month', 'yearly' => 'Every year'];
 
@@ -75,6 +75,11 @@ final class Event implements Grammar
         return CalendarText::read($text);
     }
 
+    public function textProblems(string $text, Context $context): array
+    {
+        return CalendarRules::problems($text, Values::of($this->fields(), $this->read($text, $context) ?? []));
+    }
+
     /** @return list<Problem> */
     private static function dayProblems(Values $values): array
     {
@@ -108,7 +113,7 @@ final class Event implements Grammar
         }
         $zone = $values->text('time_zone');
         if ($zone === '') {
-            $problems[] = Problem::caution('floating', 'time_zone', 'Without a time zone the event begins at this hour wherever the phone is.');
+            $problems[] = Problem::note('floating', 'time_zone', 'Without a time zone the event begins at this hour wherever the phone is.');
         } elseif ($zone !== 'UTC' && TimeZones::exists($zone) && $values->problems === []) {
             $problems = [...$problems, ...self::zoneProblems($values, $zone)];
         }
@@ -129,8 +134,8 @@ final class Event implements Grammar
         $utc = static fn (string $time): string => (new DateTimeImmutable($time, new DateTimeZone($zone)))->setTimezone(new DateTimeZone('UTC'))->format('Y-m-d\TH:i');
 
         return [new Problem(
-            Severity::Caution, 'zone_defined', 'time_zone',
-            sprintf('The rules of the time zone take %d bytes. An event that does not repeat says the same in UTC, and every phone shows its own local time.', strlen(Folding::join(VtimeZone::lines($zone, (int) $local->format('Y'))))),
+            Severity::Note, 'zone_defined', 'time_zone',
+            sprintf('The rules of the time zone take %d bytes. An event that does not repeat says the same in UTC, and every phone shows its own local time.', strlen(ContentLines::join(VtimeZone::lines($zone, (int) $local->format('Y'))))),
             'Write it in UTC', 'UTC', false,
             ['start' => $utc($values->text('start'))] + ($values->has('end') ? ['end' => $utc($values->text('end'))] : []),
         )];

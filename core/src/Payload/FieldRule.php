@@ -23,6 +23,9 @@ final class FieldRule
         if ($length > $field->max) {
             return $error('too_long', "{$field->label} has $length characters; {$field->max} are the most.", 'Cut it', mb_substr($value, 0, $field->max, 'UTF-8'));
         }
+        if (str_contains($value, "\0")) {
+            return $error('control', "{$field->label} holds the character U+0000, at which many programs end a text: the rest would be lost.", 'Remove it', str_replace("\0", '', $value));
+        }
         if ($field->type === FieldType::Link || $field->type === FieldType::Raw) {
             // LinkRules and PlainText look closer and say more.
             return null;
@@ -58,11 +61,34 @@ final class FieldRule
             FieldType::Email => EmailAddress::isValid($value) ? null : "“{$value}” is not an e-mail address.",
             default => null,
         };
-        if ($message === null && $field->pattern !== '' && preg_match('/^(?:'.$field->pattern.')$/Du', $value) !== 1) {
-            $message = $field->help === '' ? "{$field->label} is not of the right form, such as “{$field->example}”." : $field->help;
+        if ($message === null && $field->pattern !== '' && ! self::matches($field->pattern, $value)) {
+            $message = self::mismatch($field, $value);
         }
 
         return $message === null ? null : new Problem(Severity::Error, 'form', $path, $message, refused: true);
+    }
+
+    /** Only ASCII digits are digits here: those of other scripts are not what the standards write. */
+    private static function matches(string $pattern, string $value): bool
+    {
+        return preg_match('/^(?:'.str_replace('\d', '[0-9]', $pattern).')$/Du', $value) === 1;
+    }
+
+    /** What is wrong with the value, and then the rule. */
+    private static function mismatch(Field $field, string $value): string
+    {
+        $example = $field->example === '' ? '' : " Such as “{$field->example}”.";
+        foreach (array_unique(mb_str_split($value, 1, 'UTF-8')) as $character) {
+            $without = str_replace($character, '', $value);
+            if ($without !== '' && self::matches($field->pattern, $without)) {
+                $named = trim($character) === '' ? 'A space' : "“{$character}”";
+
+                return "$named cannot stand in {$field->label}: it would be taken for something else.$example";
+            }
+        }
+        $shown = mb_strlen($value) > 40 ? mb_substr($value, 0, 40).'…' : $value;
+
+        return "“{$shown}” does not fit {$field->label}. ".($field->help === '' ? ltrim($example) : $field->help);
     }
 
     private static function decimal(Field $field, string $value): string

@@ -8,7 +8,7 @@ use KeenGlyph\Core\Gs1\DigitalLink;
 use KeenGlyph\Core\Gs1\InvalidElements;
 
 /** Product identity that phones open as a page: GS1 Digital Link URI Syntax 1.3. */
-final class Gs1Link implements Grammar
+final class Gs1Link implements ChecksText, Grammar
 {
     public function fields(): array
     {
@@ -32,7 +32,7 @@ final class Gs1Link implements Grammar
         }
         foreach (Gs1Values::string($values)->elements as $i => $element) {
             if (preg_match('/[\/%?#]/', $element->value) === 1) {
-                $problems[] = Problem::caution('encoded', "elements.$i.value", 'The value has characters that the link writes percent-encoded; some resolvers take them apart wrongly.');
+                $problems[] = Problem::note('encoded', "elements.$i.value", 'The value has characters that the link writes percent-encoded; some resolvers take them apart wrongly.');
             }
         }
 
@@ -62,6 +62,20 @@ final class Gs1Link implements Grammar
         }
 
         return $link->extra === [] ? $fields : $fields + ['extra' => $link->extra];
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        $link = DigitalLink::parse($text);
+        $repaired = $link->uri();
+        $problems = array_map(static fn (array $fault): Problem => Problem::inText(
+            $fault['code'], $fault['message'], PlainText::position($text, $fault['offset']), 'GS1 Digital Link URI Syntax 1.3, 4.3 to 4.9', 'Write it in order', $fault['code'] === 'value_missing' ? null : $repaired,
+        ), $link->faults);
+        if ($link->usesNames) {
+            $problems[] = Problem::note('short_names', 'text', 'Names such as gtin and lot in place of 01 and 10 were dropped from the standard; newer resolvers know the numbers alone.', 'Write the numbers', $repaired);
+        }
+
+        return $problems;
     }
 
     private static function domain(Values $values, Context $context): string

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 use KeenGlyph\Core\Gs1\Mod97;
+use Symfony\Component\Intl\Countries;
+use Symfony\Component\Validator\Constraints\Iban as IbanConstraint;
+use Symfony\Component\Validator\Validation;
+use Symfony\Component\Validator\Validator\ValidatorInterface;
 
 /** International bank account numbers, ISO 13616, and creditor references, ISO 11649. */
 final class Iban
 {
-    /** Length by country (IBAN registry). */
-    private const LENGTHS = ['AD' => 24, 'AE' => 23, 'AL' => 28, 'AT' => 20, 'AZ' => 28, 'BA' => 20, 'BE' => 16, 'BG' => 22, 'BH' => 22, 'BR' => 29, 'BY' => 28, 'CH' => 21, 'CR' => 22, 'CY' => 28, 'CZ' => 24, 'DE' => 22, 'DK' => 18, 'DO' => 28, 'EE' => 20, 'EG' => 29, 'ES' => 24, 'FI' => 18, 'FO' => 18, 'FR' => 27, 'GB' => 22, 'GE' => 22, 'GI' => 23, 'GL' => 18, 'GR' => 27, 'GT' => 28, 'HR' => 21, 'HU' => 28, 'IE' => 22, 'IL' => 23, 'IQ' => 23, 'IS' => 26, 'IT' => 27, 'JO' => 30, 'KW' => 30, 'KZ' => 20, 'LB' => 28, 'LC' => 32, 'LI' => 21, 'LT' => 20, 'LU' => 20, 'LV' => 21, 'LY' => 25, 'MC' => 27, 'MD' => 24, 'ME' => 22, 'MK' => 19, 'MR' => 27, 'MT' => 31, 'MU' => 30, 'NL' => 18, 'NO' => 15, 'PK' => 24, 'PL' => 28, 'PS' => 29, 'PT' => 25, 'QA' => 29, 'RO' => 24, 'RS' => 22, 'SA' => 24, 'SC' => 31, 'SE' => 24, 'SI' => 19, 'SK' => 24, 'SM' => 27, 'ST' => 25, 'SV' => 28, 'TL' => 23, 'TN' => 24, 'TR' => 26, 'UA' => 29, 'VA' => 22, 'VG' => 24, 'XK' => 20];
-
     /** Countries of the SEPA scheme (EPC409-09). */
     private const SEPA = ['AD', 'AL', 'AT', 'BE', 'BG', 'CH', 'CY', 'CZ', 'DE', 'DK', 'EE', 'ES', 'FI', 'FR', 'GB', 'GI', 'GR', 'HR', 'HU', 'IE', 'IS', 'IT', 'LI', 'LT', 'LU', 'LV', 'MC', 'MD', 'ME', 'MK', 'MT', 'NL', 'NO', 'PL', 'PT', 'RO', 'RS', 'SE', 'SI', 'SK', 'SM', 'VA'];
 
@@ -32,18 +33,24 @@ final class Iban
             return [Problem::error('iban_form', $field, 'An IBAN is two letters, two check digits and the account, such as GB33 BUKB 2020 1555 5555 55.')];
         }
         $country = substr($compact, 0, 2);
-        $length = self::LENGTHS[$country] ?? null;
-        if ($length === null) {
-            return [Problem::error('iban_country', $field, "No IBAN begins with $country.")];
-        }
-        if (strlen($compact) !== $length) {
-            return [Problem::error('iban_length', $field, sprintf('An IBAN of %s has %d characters; this has %d.', $country, $length, strlen($compact)))];
-        }
-        if (! self::checks($compact)) {
-            return [Problem::error('iban_check', $field, sprintf('The check digits %s do not fit the rest. A digit is wrong or two are exchanged.', substr($compact, 2, 2)))];
+        foreach (self::validator()->validate($compact, new IbanConstraint) as $violation) {
+            return [match ($violation->getCode()) {
+                IbanConstraint::INVALID_COUNTRY_CODE_ERROR, IbanConstraint::NOT_SUPPORTED_COUNTRY_CODE_ERROR => Problem::error('iban_country', $field, "No IBAN begins with $country."),
+                IbanConstraint::CHECKSUM_FAILED_ERROR => Problem::error('iban_check', $field, sprintf('The check digits %s do not fit the rest. A digit is wrong or two are exchanged.', substr($compact, 2, 2))),
+                default => Problem::error('iban_length', $field, sprintf('This is not the form of an IBAN of %s: it has %d characters, of which some are missing, too many or of the wrong sort.', Countries::exists($country) ? Countries::getName($country, 'en') : $country, strlen($compact))),
+            }];
         }
 
         return $sepa && ! in_array($country, self::SEPA, true) ? [Problem::error('iban_not_sepa', $field, "$country takes no part in SEPA.")] : [];
+    }
+
+    /** Countries and forms come from a kept library (the IBAN registry of ISO 13616). */
+    private static function validator(): ValidatorInterface
+    {
+        /** @var ?ValidatorInterface $validator */
+        static $validator = null;
+
+        return $validator ??= Validation::createValidator();
     }
 
     /** Check digits by ISO 7064 mod 97-10, the first four characters moved to the end. */

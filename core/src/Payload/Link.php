@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Link to a page, with campaign tags and merge fields. */
-final class Link implements Grammar
+final class Link implements ChecksText, Grammar
 {
     /** Parameters by which web statistics tell campaigns apart, by the name of our field. */
     private const TAGS = ['source' => 'utm_source', 'medium' => 'utm_medium', 'campaign' => 'utm_campaign', 'term' => 'utm_term', 'content' => 'utm_content'];
@@ -19,6 +19,8 @@ final class Link implements Grammar
             new Field('campaign', 'Campaign name', help: 'What it is for: utm_campaign.', example: 'heather-2026', advanced: true, max: 200),
             new Field('term', 'Campaign term', help: 'utm_term.', advanced: true, max: 200),
             new Field('content', 'Campaign content', help: 'Which of several variants: utm_content.', advanced: true, max: 200),
+            new Field('title', 'Bookmark title', help: 'Kept by the two older forms below.', example: 'Hive 7', advanced: true, max: 200),
+            new Field('form', 'Written as', FieldType::Choice, options: ['' => 'Address alone', 'mebkm' => 'MEBKM: bookmark', 'urlto' => 'URLTO:'], advanced: true),
         ];
     }
 
@@ -29,10 +31,10 @@ final class Link implements Grammar
         $template = MergeFields::blanked($url);
         foreach (LinkRules::check($template) as $problem) {
             // An offered value must not lose the merge fields, so it is offered only where there are none.
-            $problems[] = $template === $url ? $problem : new Problem($problem->severity, $problem->code, $problem->field, $problem->message, null, null, $problem->refused);
+            $problems[] = $template === $url ? $problem : $problem->withoutFix();
         }
-        foreach (MergeFields::names($url) as $name) {
-            $problems[] = Problem::error('merge_field', 'url', "The merge field {{{$name}}} is still empty. Give it a value, or make one symbol for each recipient.");
+        if ($values->has('title') && ! $values->has('form')) {
+            $problems[] = Problem::error('title', 'title', 'A plain address has no place for a title. Choose one of the older forms, or leave this empty.');
         }
         foreach (self::TAGS as $field => $tag) {
             if ($values->has($field) && preg_match('/[?&]'.$tag.'=/', $url) === 1) {
@@ -45,11 +47,52 @@ final class Link implements Grammar
 
     public function write(Values $values, Context $context): string
     {
-        return LinkParts::write($values, 'url', self::TAGS);
+        $link = LinkParts::write($values, 'url', self::TAGS);
+
+        return match ($values->text('form')) {
+            'mebkm' => 'MEBKM:'.($values->has('title') ? 'TITLE:'.Escaped::of($values->text('title'), '\\;,:"').';' : '').'URL:'.Escaped::of($link, '\\;,:"').';;',
+            'urlto' => 'URLTO:'.$values->text('title').":$link",
+            default => $link,
+        };
     }
 
     public function read(string $text, Context $context): ?array
     {
-        return LinkParts::read($text, array_flip(self::TAGS), 'url', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
+        if (strncasecmp($text, 'MEBKM:', 6) === 0) {
+            $parts = [];
+            foreach (Escaped::split(substr($text, 6), ';') as $part) {
+                [$name, $value] = [...explode(':', $part, 2), ''];
+                $parts[strtoupper(trim($name))] ??= Escaped::plain($value);
+            }
+
+            return self::bookmark('mebkm', $parts['TITLE'] ?? '', $parts['URL'] ?? '');
+        }
+        if (preg_match('/^URLTO:([^:]*):(.*)$/isD', $text, $match) === 1) {
+            return self::bookmark('urlto', $match[1], $match[2]);
+        }
+
+        return self::address($text);
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        if (strncasecmp($text, 'MEBKM:', 6) === 0) {
+            return LetteredText::faults($text, 'MEBKM', ['TITLE', 'URL'], 'MEBKM');
+        }
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::TAGS), 'RFC 3986 3.4');
+    }
+
+    /** @return array<string, string> */
+    private static function bookmark(string $form, string $title, string $url): array
+    {
+        return array_filter(['form' => $form, 'title' => $title], static fn (string $value): bool => $value !== '') + (self::address($url) ?? ['url' => $url]);
+    }
+
+    /** @return ?array<string, string> */
+    private static function address(string $text): ?array
+    {
+        return LinkParts::read($text, array_flip(self::TAGS), 'url', static fn (array $fields): string => LinkParts::write(Values::of((new self)->fields(), $fields), 'url', self::TAGS));
     }
 }

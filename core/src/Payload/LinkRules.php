@@ -10,9 +10,6 @@ use League\Uri\Uri;
 /** Rules for a link that a phone should open in its browser (RFC 3986; host names after UTS 46). */
 final class LinkRules
 {
-    /** Schemes that run or expose something on the reader's device instead of opening a page. */
-    private const DANGEROUS = ['javascript', 'vbscript', 'data', 'file', 'blob', 'filesystem', 'about', 'view-source', 'intent', 'content', 'jar', 'chrome'];
-
     /** From here on a link makes the symbol coarse to read: 57 modules at level M. */
     private const LONG = 120;
 
@@ -34,7 +31,7 @@ final class LinkRules
         }
         $scheme = strtolower($match[1]);
         if (! in_array($scheme, ['http', 'https'], true)) {
-            return [self::caution('other_scheme', "Not a web page: only a device with an app for “{$scheme}:” can open this.")];
+            return [Problem::note('other_scheme', 'url', "Not a web page: only a device with an app for “{$scheme}:” can open this.")];
         }
         if (($match[2] ?? '') === '') {
             return [self::error('slashes_missing', "After “{$match[1]}:” come two slashes.", 'Add the slashes', $match[1].'://'.ltrim(substr($text, strlen($match[1]) + 1), '/'))];
@@ -58,10 +55,9 @@ final class LinkRules
         if (preg_match(PlainText::DIRECTION_MARKS, $text) === 1) {
             return $refuse('direction_mark', 'The link holds an invisible mark that turns the direction of writing, a way to disguise where it leads.', 'Remove it', (string) preg_replace(PlainText::DIRECTION_MARKS, '', $text));
         }
-        // Browsers drop tabs and line breaks before they look for the scheme, so this does too.
-        $bare = (string) preg_replace('/[\s\x00-\x20]+/u', '', $text);
-        if (preg_match('/^([a-z][a-z0-9+.-]*):/i', $bare, $match) === 1 && in_array(strtolower($match[1]), self::DANGEROUS, true)) {
-            return $refuse('dangerous_scheme', "“{$match[1]}:” can run code or open files on the reader’s device. No symbol is made of it.");
+        $hidden = HiddenScheme::problem($text, 'url');
+        if ($hidden?->isError() === true) {
+            return $hidden;
         }
 
         return null;
@@ -81,13 +77,13 @@ final class LinkRules
         $host = $match[2] ?? '';
         $problems = [];
         if (($match[1] ?? '') !== '') {
-            $problems[] = self::caution('user_part', 'A name stands before an @ in the address; browsers warn of it or drop it.');
+            $problems[] = self::caution('user_part', "What stands before the @ is only a name to sign in with: this opens {$host}, whatever is written before it. Such links are used to deceive.");
         }
         if ($host === '') {
             return [self::error('host_missing', 'After “//” comes the name of a host, such as fennmoor.example.')];
         }
         if (str_starts_with($host, '[')) {
-            return [...$problems, self::caution('numeric_host', 'The host is a numeric address; it changes when the server moves.')];
+            return [...$problems, Problem::note('numeric_host', 'url', 'The host is a numeric address; it changes when the server moves.')];
         }
         if (isset($match[3]) && ($match[3] === '' || ! ctype_digit($match[3]) || (int) $match[3] > 65535)) {
             $problems[] = self::error('port', "“{$match[3]}” is not a port: 1 to 65535.");
@@ -100,22 +96,28 @@ final class LinkRules
         return [...$problems, ...self::lookAlikes($host, $ascii), ...self::reachability($host)];
     }
 
-    /** @return list<Problem> */
+    /**
+     * Letters that look like others, written out or hidden in punycode (RFC 3492, UTS 39).
+     *
+     * @return list<Problem>
+     */
     private static function lookAlikes(string $host, string $ascii): array
     {
-        if (preg_match('/[^\x00-\x7F]/', $host) !== 1) {
+        $isPunycode = preg_match('/(?:^|\.)xn--/i', $host) === 1;
+        if (! $isPunycode && preg_match('/[^\x00-\x7F]/', $host) !== 1) {
             return [];
         }
-        foreach (explode('.', $host) as $label) {
-            $foreign = preg_match_all('/[\p{Cyrillic}\p{Greek}\p{Armenian}\p{Cherokee}]/u', $label, $match);
-            if ($foreign > 0 && preg_match('/\p{Latin}/u', $label) === 1) {
-                $letters = implode(', ', array_map(static fn (string $letter): string => sprintf('%s U+%04X', $letter, mb_ord($letter)), array_unique($match[0])));
-
-                return [self::error('look_alike', "“{$label}” mixes Latin letters with others that look the same ($letters). A browser goes to $ascii.")];
+        $shown = $isPunycode ? (idn_to_utf8($host, IDNA_NONTRANSITIONAL_TO_UNICODE, INTL_IDNA_VARIANT_UTS46) ?: $host) : $host;
+        foreach (explode('.', $shown) as $label) {
+            $letters = LookAlikes::in($label);
+            if ($letters !== []) {
+                return [self::error('look_alike', "“{$label}” has letters of another script that look like Latin ones (".implode(', ', $letters)."). It can pass for a host that it is not: a browser goes to $ascii.")];
             }
         }
 
-        return [self::caution('not_ascii_host', "The host has letters outside ASCII: a browser goes to $ascii. Check that it is yours.")];
+        return $isPunycode
+            ? [self::caution('punycode', "The host hides other letters behind xn--: it is {$shown}. A browser may show either. Check that it is the one that is meant.")]
+            : [Problem::note('not_ascii_host', 'url', "The host has letters outside ASCII: a browser goes to $ascii. Check that it is yours.")];
     }
 
     /** @return list<Problem> */
@@ -124,10 +126,10 @@ final class LinkRules
         if (filter_var($host, FILTER_VALIDATE_IP) !== false) {
             $public = filter_var($host, FILTER_VALIDATE_IP, FILTER_FLAG_NO_PRIV_RANGE | FILTER_FLAG_NO_RES_RANGE) !== false;
 
-            return [self::caution('numeric_host', $public ? 'The host is a numeric address; it changes when the server moves.' : 'The address is reached only from inside its own network.')];
+            return [Problem::note('numeric_host', 'url', $public ? 'The host is a numeric address; it changes when the server moves.' : 'The address is reached only from inside its own network.')];
         }
         if (! str_contains(rtrim($host, '.'), '.')) {
-            return [self::caution('local_host', "“{$host}” has no dot: it is reached only from inside its own network.")];
+            return [Problem::note('local_host', 'url', "“{$host}” has no dot: it is reached only from inside its own network.")];
         }
 
         return [];
@@ -138,7 +140,7 @@ final class LinkRules
     {
         $problems = [];
         if ($scheme === 'http') {
-            $problems[] = self::caution('not_encrypted', 'http: is not encrypted; browsers warn before they open it.', 'Use https', 'https'.substr($text, 4));
+            $problems[] = Problem::note('not_encrypted', 'url', 'http: is not encrypted; browsers warn before they open it.', 'Use https', 'https'.substr($text, 4));
         }
         if (preg_match('/%(?![0-9a-f]{2})/i', $text) === 1) {
             $problems[] = self::error('percent', 'A % sign must be followed by two hexadecimal digits; write a plain % as %25.', 'Write it as %25', (string) preg_replace('/%(?![0-9a-f]{2})/i', '%25', $text));
@@ -149,13 +151,15 @@ final class LinkRules
         $rest = substr($text, $split);
         if (preg_match('/[^\x21-\x7E]|["<>\\\\^`{|}]/', $rest) === 1) {
             $encoded = (string) preg_replace_callback('/[^\x21-\x7E]|["<>\\\\^`{|}]/', static fn (array $m): string => rawurlencode($m[0]), $rest);
-            $problems[] = self::caution('not_encoded', 'Some characters after the host should be percent-encoded.', 'Encode them', substr($text, 0, $split).$encoded);
+            // Letters of other scripts may stand there (RFC 3987); signs that end a link in other texts may not.
+            $severity = preg_match('/[\x21-\x7E]/', (string) preg_replace('/[^"<>\\\\^`{|}]/', '', $rest)) === 1 ? Severity::Caution : Severity::Note;
+            $problems[] = new Problem($severity, 'not_encoded', 'url', 'Some characters after the host should be percent-encoded.', 'Encode them', substr($text, 0, $split).$encoded);
         }
         if ($problems === [] && ! self::parses($text)) {
             $problems[] = self::error('syntax', 'The link does not follow the grammar of links (RFC 3986).');
         }
         if (strlen($text) > self::LONG) {
-            $problems[] = self::caution('long', sprintf('%d bytes make a fine-grained symbol. A shorter link reads from farther away.', strlen($text)));
+            $problems[] = Problem::note('long', 'url', sprintf('%d bytes make a fine-grained symbol. A shorter link reads from farther away.', strlen($text)));
         }
 
         return $problems;

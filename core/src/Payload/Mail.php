@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** E-mail to write: mailto URI, RFC 6068. */
-final class Mail implements Grammar
+final class Mail implements ChecksText, Grammar
 {
     private const HEADERS = ['cc' => 'cc', 'bcc' => 'bcc', 'subject' => 'subject', 'body' => 'body'];
 
@@ -25,10 +25,10 @@ final class Mail implements Grammar
     {
         $problems = PlainText::problems($values->text('body'), 'body');
         if ($values->texts('to') === [] && $values->texts('cc') === [] && $values->texts('bcc') === []) {
-            $problems[] = Problem::caution('no_recipient', 'to', 'Without an address the sender has to know whom to write to.');
+            $problems[] = Problem::note('no_recipient', 'to', 'Without an address the sender has to know whom to write to.');
         }
         if ($values->has('bcc')) {
-            $problems[] = Problem::caution('bcc', 'bcc', 'Whoever reads the symbol sees this address: it is not hidden.');
+            $problems[] = Problem::note('bcc', 'bcc', 'Whoever reads the symbol sees this address: it is not hidden.');
         }
 
         return $problems;
@@ -90,15 +90,25 @@ final class Mail implements Grammar
         foreach (Escaped::split($text, ';') as $part) {
             [$name, $value] = [...explode(':', $part, 2), ''];
             $value = Escaped::plain($value);
-            match (strtoupper($name)) {
-                'TO' => $fields['to'][] = $value,
-                'SUB' => $fields['subject'] = $value,
-                'BODY' => $fields['body'] = $value,
+            match (true) {
+                strtoupper(trim($name)) === 'TO' && $value !== '' => $fields['to'] = [...$fields['to'] ?? [], ...array_map(trim(...), explode(',', $value))],
+                strtoupper(trim($name)) === 'SUB' && ! isset($fields['subject']) => $fields['subject'] = $value,
+                strtoupper(trim($name)) === 'BODY' && ! isset($fields['body']) => $fields['body'] = str_replace(["\r\n", "\r"], "\n", $value),
                 default => trim($part) === '' ? null : $fields['extra'][] = $part,
             };
         }
 
         return $fields;
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        if (strncasecmp($text, 'MATMSG:', 7) === 0) {
+            return LetteredText::faults($text, 'MATMSG', ['SUB', 'BODY'], 'MATMSG');
+        }
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), ['subject', 'body'], 'RFC 6068 2');
     }
 
     private static function address(string $address): string

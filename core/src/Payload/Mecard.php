@@ -49,6 +49,7 @@ final class Mecard
         $fields = ['format' => 'mecard'];
         foreach (Escaped::split(substr($text, 7), ';') as $part) {
             [$name, $value] = [...explode(':', $part, 2), ''];
+            $name = strtoupper(trim($name));
             if ($value === '') {
                 continue;
             }
@@ -68,6 +69,12 @@ final class Mecard
         }
 
         return $fields;
+    }
+
+    /** @return list<Problem> */
+    public static function problems(string $text): array
+    {
+        return preg_match('/(?:^MECARD:|;)N:[^;]/i', $text) === 1 ? [] : [Problem::inText('n_missing', 'The name (N:) is missing; phones save no contact without one.', 8, 'MECARD')];
     }
 
     /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Link into an online meeting, with what it asks for. */
-final class Meeting implements Grammar
+final class Meeting implements ChecksText, Grammar
 {
     private const PARAMETERS = ['passcode' => 'pwd', 'name' => 'name'];
 
@@ -25,7 +25,7 @@ final class Meeting implements Grammar
             $problems[] = Problem::caution('no_meeting', 'url', 'This is the service’s front page; the link of a meeting has more behind the host.');
         }
         if ($values->has('passcode')) {
-            $problems[] = Problem::caution('passcode', 'passcode', 'Whoever reads the symbol can join.');
+            $problems[] = Problem::note('passcode', 'passcode', 'Whoever reads the symbol can join.');
         }
 
         return $problems;
@@ -39,5 +39,12 @@ final class Meeting implements Grammar
     public function read(string $text, Context $context): ?array
     {
         return LinkParts::read($text, array_flip(self::PARAMETERS), 'url', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::PARAMETERS), 'RFC 3986 3.4');
     }
 }

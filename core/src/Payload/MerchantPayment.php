@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
+use Symfony\Component\Intl\Languages;
+
 /** Payment that a merchant presents: EMV QR Code Specification for Payment Systems, Merchant-Presented Mode, 1.1. */
 final class MerchantPayment implements ChecksText, Grammar
 {
@@ -61,13 +63,16 @@ final class MerchantPayment implements ChecksText, Grammar
             $problems = [...$problems, ...self::accountProblems($account, "accounts.$i")];
         }
         if ($values->text('method') === 'dynamic' && ! $values->has('amount')) {
-            $problems[] = Problem::caution('dynamic', 'method', 'A symbol made for one payment usually states its amount.');
+            $problems[] = Problem::note('dynamic', 'method', 'A symbol made for one payment usually states its amount.');
         }
         if (in_array($values->text('tip'), ['fixed', 'percent'], true) !== $values->has('tip_value')) {
             $problems[] = Problem::error('tip_value', 'tip_value', $values->has('tip_value') ? 'Say what the number is: a fixed fee or per cent.' : 'Give the fee or the per cent.');
         }
         if ($values->text('tip') === 'percent' && $values->has('tip_value') && preg_match('/^(?=.*[1-9])\d{1,2}(\.\d{1,2})?$/D', $values->text('tip_value')) !== 1) {
             $problems[] = Problem::error('tip_value', 'tip_value', 'Per cent run from 0.01 to 99.99.');
+        }
+        if ($values->has('language') && ! Languages::exists(strtolower($values->text('language')))) {
+            $problems[] = Problem::error('language', 'language', "“{$values->text('language')}” is no language of ISO 639: two letters, such as fr.");
         }
         if ($values->has('local_name') !== $values->has('language')) {
             $problems[] = Problem::error('language', 'language', 'Another language needs both its two letters and the merchant’s name in it.');
@@ -99,23 +104,18 @@ final class MerchantPayment implements ChecksText, Grammar
         return $text.Tlv::crc($text);
     }
 
-    public function textProblems(string $text): array
+    public function textProblems(string $text, Context $context): array
     {
-        $text = trim($text);
-        if (preg_match('/^(.*6304)([0-9A-Fa-f]{4})$/sD', $text, $match) !== 1) {
-            return [Problem::error('crc_missing', 'text', 'The check sum at the end is missing: 6304 and four hexadecimal digits.', 'Add it', $text.'6304'.Tlv::crc($text.'6304'))];
-        }
-        $right = Tlv::crc($match[1]);
-
-        return strtoupper($match[2]) === $right ? [] : [Problem::error('crc', 'text', "The check sum $match[2] is wrong: it would be $right. Something in the text was changed.", "Write $right", $match[1].$right)];
+        return MerchantRules::problems(trim($text));
     }
 
     public function read(string $text, Context $context): ?array
     {
-        $objects = str_starts_with($text, '000201') && mb_check_encoding($text, 'UTF-8') ? Tlv::parse(trim($text)) : null;
-        if ($objects === null) {
+        $text = trim($text);
+        if (! MerchantRules::claims($text)) {
             return null;
         }
+        $objects = Tlv::parse($text) ?? Tlv::readable($text);
         $fields = [];
         $accounts = [];
         $extra = [];

@@ -5,9 +5,14 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Enrolment of a one-time password (TOTP of RFC 6238, HOTP of RFC 4226): otpauth URI as authenticators read it. */
-final class OneTimePassword implements Grammar
+final class OneTimePassword implements ChecksText, Grammar
 {
     private const PARAMETERS = ['secret' => 'secret', 'issuer' => 'issuer', 'algorithm' => 'algorithm', 'digits' => 'digits', 'counter' => 'counter', 'period' => 'period'];
+
+    private const CLAUSE = 'otpauth key URI format';
+
+    /** Values that are meant where none is stated. */
+    private const IMPLIED = ['algorithm' => 'SHA1', 'digits' => '6'];
 
     public function fields(): array
     {
@@ -47,9 +52,9 @@ final class OneTimePassword implements Grammar
             $problems[] = Problem::error('period', 'period', 'TOTP takes seconds, at least 1; HOTP takes none.');
         }
         if (! $values->has('issuer')) {
-            $problems[] = Problem::caution('issuer_missing', 'issuer', 'Without the service’s name the entry is hard to find among others.');
+            $problems[] = Problem::note('issuer_missing', 'issuer', 'Without the service’s name the entry is hard to find among others.');
         }
-        $problems[] = Problem::caution('secret', 'secret', 'Whoever sees this symbol can make the passwords. Show it once, and only to its owner.');
+        $problems[] = Problem::note('secret', 'secret', 'Whoever sees this symbol can make the passwords. Show it once, and only to its owner.');
 
         return $problems;
     }
@@ -63,16 +68,40 @@ final class OneTimePassword implements Grammar
 
     public function read(string $text, Context $context): ?array
     {
-        if (preg_match('#^otpauth://(totp|hotp)/([^?]*)\?(.*)$#isD', $text, $match) !== 1) {
+        if (preg_match('#^otpauth:(?://([^/?]*)(?:/([^?]*))?)?(?:\?(.*))?#isD', $text, $match) !== 1) {
             return null;
         }
-        $fields = ParameterList::read(explode('&', $match[3]), array_flip(self::PARAMETERS));
-        $label = rawurldecode($match[2]);
+        $fields = ParameterList::read(explode('&', $match[3] ?? ''), array_flip(self::PARAMETERS));
+        $label = rawurldecode($match[2] ?? '');
         [$issuer, $account] = str_contains($label, ':') ? explode(':', $label, 2) : ['', $label];
         if ($issuer !== '') {
-            $fields += ['issuer' => $issuer];
+            $fields += ['issuer' => trim($issuer)];
+        }
+        foreach (self::IMPLIED as $name => $value) {
+            $given = is_string($fields[$name] ?? null) ? strtoupper(str_replace(['HMAC', '-'], '', strtoupper($fields[$name]))) : null;
+            if ($given !== null) {
+                $fields[$name] = $given === $value ? '' : $given;
+            }
         }
 
-        return array_filter(['type' => strtolower($match[1]) === 'hotp' ? 'hotp' : '', 'account' => ltrim($account)], static fn (string $value): bool => $value !== '') + $fields;
+        return array_filter(['type' => strtolower($match[1] ?? '') === 'hotp' ? 'hotp' : '', 'account' => ltrim($account)] + $fields, static fn (string|array $value): bool => $value !== '' && $value !== []);
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        preg_match('#^otpauth:(?://([^/?]*)(?:/([^?]*))?)?(?:\?(.*))?#isD', $text, $match);
+        [$type, $label, $query] = [strtolower($match[1] ?? ''), rawurldecode($match[2] ?? ''), $match[3] ?? ''];
+        $problems = ParameterList::doubled($text, explode('&', $query), array_values(self::PARAMETERS), self::CLAUSE);
+        if ($type !== 'totp' && $type !== 'hotp') {
+            $problems[] = Problem::inText('type', $type === '' ? 'It does not say which kind of password it is: otpauth://totp/ or otpauth://hotp/.' : "“{$type}” is no kind of one-time password: totp or hotp.", 11, self::CLAUSE, 'Write totp', $type === '' ? null : (string) preg_replace('#^(otpauth://)[^/?]*#i', '${1}totp', $text));
+        }
+        parse_str($query, $given);
+        $stated = is_string($given['issuer'] ?? null) ? $given['issuer'] : '';
+        $before = str_contains($label, ':') ? trim(explode(':', $label, 2)[0]) : '';
+        if ($stated !== '' && $before !== '' && $stated !== $before) {
+            $problems[] = Problem::caution('two_issuers', 'issuer', "The service is called “{$before}” before the account and “{$stated}” as issuer; authenticators show either.");
+        }
+
+        return $problems;
     }
 }

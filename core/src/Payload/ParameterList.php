@@ -47,4 +47,29 @@ final class ParameterList
 
         return $extra === [] ? $fields : $fields + ['extra' => $extra];
     }
+
+    /**
+     * Parameters that stand again where only one counts.
+     *
+     * @param  array<string>  $pairs  name=value, as they stand in the text
+     * @param  list<string>  $names  of those that count once
+     * @return list<Problem>
+     */
+    public static function doubled(string $text, array $pairs, array $names, string $clause): array
+    {
+        $problems = [];
+        $seen = [];
+        $from = 0;
+        foreach ($pairs as $pair) {
+            $at = $pair === '' ? false : strpos($text, $pair, $from);
+            $from = $at === false ? $from : $at + strlen($pair);
+            $name = strtolower(rawurldecode(explode('=', $pair, 2)[0]));
+            if ($at !== false && isset($seen[$name]) && in_array($name, $names, true)) {
+                $problems[] = Problem::inText('doubled', "“{$name}” stands twice; readers take the first or the last of them.", PlainText::position($text, $at), $clause, 'Keep the first', substr($text, 0, $at - 1).substr($text, $from));
+            }
+            $seen[$name] = true;
+        }
+
+        return $problems;
+    }
 }

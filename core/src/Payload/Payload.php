@@ -23,7 +23,20 @@ final readonly class Payload
     ) {
     }
 
-    /** The first problem for which no symbol may be made. */
+    /**
+     * What keeps a symbol from being made, for every way in: an error, unless a text is wanted as it is for a test;
+     * then only that there is no text at all.
+     */
+    public function obstacle(bool $asIs = false): ?Problem
+    {
+        if ($asIs && $this->text !== '') {
+            return null;
+        }
+
+        return $this->errors()[0] ?? null;
+    }
+
+    /** The first problem for which no text can be made. */
     public function refusal(): ?Problem
     {
         foreach ($this->problems as $problem) {
@@ -38,7 +51,7 @@ final readonly class Payload
     /** @return list<Problem> those that keep it from doing what was meant */
     public function errors(): array
     {
-        return array_values(array_filter($this->problems, static fn (Problem $problem): bool => $problem->severity === Severity::Error));
+        return array_values(array_filter($this->problems, static fn (Problem $problem): bool => $problem->isError()));
     }
 
     /** The text after a problem's offered change; null when it offers none. */
@@ -86,7 +99,7 @@ final readonly class Payload
 ', $elements->readable());
     }
 
-    /** @return array{kind: string, fields: array<string, mixed>, problems: list<array{severity: string, code: string, field: string, message: string, fix: ?array{label: string, fields: array<string, string>}}>} */
+    /** @return array{kind: string, fields: array<string, mixed>, problems: list<array{severity: string, code: string, field: string, message: string, position: ?int, clause: ?string, fix: ?array{label: string, fields: array<string, string>}}>} */
     public function toArray(): array
     {
         return [

@@ -84,11 +84,12 @@ final class Payloads
      */
     public static function parse(string $text, ?Kind $kind = null, Context $context = new Context): Payload
     {
-        if (strlen($text) <= self::MAX_BYTES && mb_check_encoding($text, 'UTF-8')) {
+        $readable = self::readable($text);
+        if ($readable !== null) {
             foreach ($kind === null ? Kind::recognisable() : [$kind] as $candidate) {
-                $fields = $candidate->grammar()->read($text, $context);
+                $fields = $candidate->grammar()->read($readable, $context);
                 if ($fields !== null && ($kind !== null || $candidate !== Kind::Gs1Elements || Gs1Elements::isCertain($text))) {
-                    return self::read($candidate, $text, $fields, $context);
+                    return self::read($candidate, $text, $readable, $fields, $context);
                 }
             }
         }
@@ -96,48 +97,79 @@ final class Payloads
         return $kind === null || $kind === Kind::Text ? self::plain($text) : self::other($kind, $text, $context);
     }
 
+    /** As UTF-8; lines may be folded within a character (RFC 5545 3.1). Null for what is no text, or longer than is looked at. */
+    private static function readable(string $text): ?string
+    {
+        if (strlen($text) > self::MAX_BYTES || mb_check_encoding($text, 'UTF-8')) {
+            return strlen($text) > self::MAX_BYTES ? null : $text;
+        }
+        $unfolded = strncasecmp($text, 'BEGIN:V', 7) === 0 ? (string) preg_replace('/\r?\n[ \t]/', '', $text) : '';
+
+        return $unfolded !== '' && mb_check_encoding($unfolded, 'UTF-8') ? $unfolded : null;
+    }
+
     /** @param  array<string, mixed>  $fields */
-    private static function read(Kind $kind, string $text, array $fields, Context $context): Payload
+    private static function read(Kind $kind, string $text, string $readable, array $fields, Context $context): Payload
     {
         $grammar = $kind->grammar();
         $values = Values::of($grammar->fields(), $fields);
         $problems = self::problems($grammar, $values, $context);
         if ($grammar instanceof ChecksText) {
-            $problems = [...$grammar->textProblems($text), ...$problems];
+            $problems = [...$grammar->textProblems($readable, $context), ...$problems];
         }
         $written = $grammar->write($values, $context);
         if ($kind === Kind::Gs1Elements) {
             // Brackets and symbology identifiers are ways to show the same elements: a symbol carries only one.
             $text = $written;
         }
-        if ($written !== $text && $kind !== Kind::Text && array_filter($problems, static fn (Problem $problem): bool => $problem->severity === Severity::Error) === []) {
-            $problems[] = Problem::caution('not_canonical', 'text', 'The text says this in another way than the standard’s plain form.', 'Write the plain form', $written);
+        $problems = self::found($kind, $problems);
+        $hasErrors = array_filter($problems, static fn (Problem $problem): bool => $problem->isError()) !== [];
+        if ($written !== $text && $kind !== Kind::Text && ! $hasErrors) {
+            $problems[] = Problem::note('not_canonical', 'text', 'The text says this in another way than the plain form that is written here.', 'Write the plain form', $written);
         }
-        // A text that was found is drawn as it stands, so nothing about its form is refused.
-        $problems = array_map(static fn (Problem $problem): Problem => $kind === Kind::Link || $kind === Kind::Text || ! $problem->refused ? $problem : new Problem($problem->severity, $problem->code, $problem->field, $problem->message, $problem->fixLabel, $problem->fixValue, self::isDangerous($problem), $problem->fixFields), $problems);
+        // A text that was found exists, whatever is wrong with it: nothing about it is refused.
+        $problems = array_map(static fn (Problem $problem): Problem => $problem->refused ? $problem->as($problem->severity) : $problem, $problems);
+        // A page opens what is in a text, so what is dangerous is told first.
+        usort($problems, static fn (Problem $a, Problem $b): int => [$b->code === 'dangerous_scheme', $b->isError(), $a->severity === Severity::Note] <=> [$a->code === 'dangerous_scheme', $a->isError(), $b->severity === Severity::Note]);
 
         return new Payload($kind, $text, $values->toArray(), $problems, $context);
+    }
+
+    /**
+     * What is an error on a form may be allowed in a text of another program: a vCard's number may be written in any
+     * way (RFC 2426 3.3.1).
+     *
+     * @param  list<Problem>  $problems
+     * @return list<Problem>
+     */
+    private static function found(Kind $kind, array $problems): array
+    {
+        if ($kind !== Kind::Contact) {
+            return $problems;
+        }
+
+        return array_map(static fn (Problem $problem): Problem => match ($problem->code) {
+            'country_code_missing' => $problem->as(Severity::Note),
+            'not_a_number', 'unknown_country', 'impossible_number' => $problem->as(Severity::Caution),
+            default => $problem,
+        }, $problems);
     }
 
     /** @return list<Problem> refusals first */
     private static function problems(Grammar $grammar, Values $values, Context $context): array
     {
-        $problems = [...$values->problems, ...$grammar->check($values, $context)];
-        usort($problems, static fn (Problem $a, Problem $b): int => [$b->refused, $b->severity === Severity::Error] <=> [$a->refused, $a->severity === Severity::Error]);
+        $problems = [...$values->problems, ...$grammar->check($values, $context), ...MergeFields::problems($values->toArray())];
+        $rank = static fn (Problem $problem): int => array_search($problem->severity, [Severity::Note, Severity::Caution, Severity::Error], true) + ($problem->refused ? 1 : 0);
+        usort($problems, static fn (Problem $a, Problem $b): int => $rank($b) <=> $rank($a));
 
         return $problems;
-    }
-
-    private static function isDangerous(Problem $problem): bool
-    {
-        return in_array($problem->code, ['dangerous_scheme', 'direction_mark', 'control'], true);
     }
 
     private static function plain(string $text): Payload
     {
         $problems = $text === ''
             ? [new Problem(Severity::Error, 'empty', 'text', 'Write the text that the symbol should carry.', refused: true)]
-            : PlainText::problems($text, 'text');
+            : [...PlainText::disguises($text), ...PlainText::problems($text, 'text'), ...MergeFields::problems(['text' => $text])];
 
         return new Payload(Kind::Text, $text, ['text' => mb_scrub($text, 'UTF-8')], $problems);
     }
@@ -149,7 +181,7 @@ final class Payloads
         if ($isLinkLike) {
             $field = $kind === Kind::Coupon ? 'shop' : 'url';
 
-            return new Payload($kind, $text, mb_check_encoding($text, 'UTF-8') ? [$field => $text] : [], array_map(static fn (Problem $problem): Problem => $problem->at($field), LinkRules::check($text)), $context);
+            return new Payload($kind, $text, mb_check_encoding($text, 'UTF-8') ? [$field => $text] : [], array_map(static fn (Problem $problem): Problem => ($text === '' ? $problem : $problem->as($problem->severity))->at($field), LinkRules::check($text)), $context);
         }
         $empty = $text === '';
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Link to a page that takes a payment, with what the page should know. */
-final class PaymentLink implements Grammar
+final class PaymentLink implements ChecksText, Grammar
 {
     private const PARAMETERS = ['amount' => 'amount', 'currency' => 'currency', 'reference' => 'reference'];
 
@@ -41,5 +41,12 @@ final class PaymentLink implements Grammar
     public function read(string $text, Context $context): ?array
     {
         return LinkParts::read($text, array_flip(self::PARAMETERS), 'url', fn (array $fields): string => $this->write(Values::of($this->fields(), $fields), $context));
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::PARAMETERS), 'RFC 3986 3.4');
     }
 }

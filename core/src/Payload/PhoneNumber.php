@@ -15,6 +15,9 @@ final class PhoneNumber
     /** Longest number that is taken for a service number, which has no international form. */
     private const SHORT = 6;
 
+    /** An extension behind a number, as people and tel URIs write it. */
+    private const EXTENSION = '/(?:;ext=|\s*(?:ext\.?|x)\s*)\d{1,10}$/iD';
+
     /** "+", country code and number, digits only; the digits as given when it is no number of the plan. */
     public static function international(string $number, Context $context): string
     {
@@ -22,7 +25,7 @@ final class PhoneNumber
 
         return $parsed === null
             ? (string) preg_replace('/[^0-9*#+]/', '', $number)
-            : PhoneNumberUtil::getInstance()->format($parsed, PhoneNumberFormat::E164);
+            : PhoneNumberUtil::getInstance()->format($parsed, PhoneNumberFormat::E164).($parsed->hasExtension() ? ';ext='.$parsed->getExtension() : '');
     }
 
     /** @return list<Problem> */
@@ -31,12 +34,16 @@ final class PhoneNumber
         if ($number === '') {
             return [];
         }
+        $number = (string) preg_replace(self::EXTENSION, '', $number);
         $digits = (string) preg_replace('/\D/', '', $number);
         if (preg_match('/^[0-9*#+()\s.\/-]+$/Du', $number) !== 1 || $digits === '') {
             return [new Problem(Severity::Error, 'not_a_number', $path, "“{$number}” is not a telephone number: digits, with + and the country code before them.")];
         }
+        if (preg_match('/[*#]/', $number) === 1) {
+            return [new Problem(Severity::Caution, 'service_code', $path, 'With * or # this is a control code: dialled, it can change how calls are forwarded, or cost money.')];
+        }
         if (strlen($digits) <= self::SHORT && ! str_starts_with($number, '+')) {
-            return [new Problem(Severity::Caution, 'short_number', $path, 'A short number works only in its own country or network.')];
+            return [new Problem(Severity::Note, 'short_number', $path, 'A short number works only in its own country or network.')];
         }
         $parsed = self::parsed($number, $context);
         if ($parsed === null && str_starts_with(ltrim($number), '+')) {
@@ -52,10 +59,10 @@ final class PhoneNumber
         }
         $problems = [];
         if (! $util->isValidNumber($parsed)) {
-            $problems[] = new Problem(Severity::Caution, 'unassigned_number', $path, "$international lies in no range that its country assigns. Check the digits.");
+            $problems[] = new Problem(Severity::Note, 'unassigned_number', $path, "$international lies in no range that its country assigns. Check the digits.");
         }
         if (! str_starts_with(ltrim($number), '+')) {
-            $problems[] = new Problem(Severity::Caution, 'assumed_country', $path, "Read as a number of {$context->region} and written as $international.", "Write $international", $international);
+            $problems[] = new Problem(Severity::Note, 'assumed_country', $path, "Read as a number of {$context->region} and written as $international.", "Write $international", $international);
         }
 
         return $problems;

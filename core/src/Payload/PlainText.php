@@ -13,6 +13,9 @@ final class PlainText implements Grammar
     /** Those of them that reorder what follows: embeddings, overrides and isolates. */
     public const DIRECTION_OVERRIDES = '/[\x{202A}-\x{202E}\x{2066}-\x{2069}]/u';
 
+    /** Control characters but tab and line breaks. */
+    public const CONTROLS = '/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/';
+
     public function fields(): array
     {
         return [new Field('text', 'Text', FieldType::Raw, required: true, help: 'Shown as it stands.', example: 'Hive 7, queen marked blue 2026', max: 7089)];
@@ -20,7 +23,7 @@ final class PlainText implements Grammar
 
     public function check(Values $values, Context $context): array
     {
-        return $values->has('text') ? self::problems($values->text('text'), 'text') : [];
+        return $values->has('text') && $values->problems === [] ? [...self::disguises($values->text('text')), ...self::problems($values->text('text'), 'text')] : [];
     }
 
     public function write(Values $values, Context $context): string
@@ -43,17 +46,50 @@ final class PlainText implements Grammar
         if (! mb_check_encoding($text, 'UTF-8')) {
             return [];
         }
-        $problems = [];
-        if (preg_match(self::DIRECTION_MARKS, $text, $match) === 1) {
-            $problems[] = Problem::caution('direction_mark', $field, sprintf('The text holds U+%04X, an invisible mark that turns the direction of writing.', mb_ord($match[0])), 'Remove the marks', (string) preg_replace(self::DIRECTION_MARKS, '', $text));
+        if (trim($text) === '' && $text !== '') {
+            return [new Problem(Severity::Error, 'blank', $field, 'There are only spaces or line breaks here: a reader shows nothing.')];
         }
-        if (preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', $text, $match) === 1) {
-            $problems[] = Problem::caution('control', $field, sprintf('The text holds the control character U+%04X, which phones show as a box or not at all.', ord($match[0])));
+        $problems = [];
+        if (preg_match(self::DIRECTION_MARKS, $text, $match, PREG_OFFSET_CAPTURE) === 1) {
+            $problems[] = new Problem(Severity::Caution, 'direction_mark', $field, sprintf('The text holds U+%04X, an invisible mark that turns the direction of writing.', mb_ord($match[0][0])), 'Remove the marks', (string) preg_replace(self::DIRECTION_MARKS, '', $text), position: self::position($text, $match[0][1]));
+        }
+        if (preg_match(self::CONTROLS, $text, $match, PREG_OFFSET_CAPTURE) === 1) {
+            $problems[] = new Problem(Severity::Error, 'control', $field, sprintf('The text holds the control character U+%04X, which readers show as a box, cut the text at, or send on as a key press.', ord($match[0][0])), 'Remove it', (string) preg_replace(self::CONTROLS, '', $text), position: self::position($text, $match[0][1]));
         }
         if (trim($text) !== $text) {
-            $problems[] = Problem::caution('outer_space', $field, 'The text begins or ends with a space or line break.', 'Remove outer spaces', trim($text));
+            $problems[] = Problem::note('outer_space', $field, 'The text begins or ends with a space or line break.', 'Remove outer spaces', trim($text));
         }
 
         return $problems;
+    }
+
+    /**
+     * What a text that is of no other kind may be mistaken for.
+     *
+     * @return list<Problem>
+     */
+    public static function disguises(string $text): array
+    {
+        if (! mb_check_encoding($text, 'UTF-8')) {
+            return [];
+        }
+        $hidden = HiddenScheme::problem($text, 'text');
+        if ($hidden !== null) {
+            return [$hidden->as($hidden->severity)];
+        }
+        if (preg_match('#^\s*h(?:tt|xx|t)ps?[:;/]#i', $text) === 1 || preg_match('#^\s*https?:#i', rawurldecode($text)) === 1) {
+            return [Problem::caution('broken_link', 'text', 'This begins like a link and is none: a reader shows it as text, or repairs it in its own way. Write https:// and the host.')];
+        }
+        if (preg_match('#^(?:[a-z0-9](?:[a-z0-9-]*[a-z0-9])?\.)+[a-z]{2,}(?:[/?\#:]\S*)?$#iD', $text) === 1) {
+            return [Problem::note('scheme_missing', 'text', 'Without a scheme most phones show this as text and open no page.', "Use https://$text", "https://$text")];
+        }
+
+        return [];
+    }
+
+    /** Characters before a byte offset, and one: positions are counted from 1. */
+    public static function position(string $text, int $offset): int
+    {
+        return mb_strlen(substr($text, 0, $offset), 'UTF-8') + 1;
     }
 }

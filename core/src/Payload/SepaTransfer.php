@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** SEPA credit transfer: EPC069-12, versions 001 and 002. */
-final class SepaTransfer implements Grammar
+final class SepaTransfer implements ChecksText, Grammar
 {
     /** The text may be no longer (EPC069-12, 3.3). */
     private const MAX_BYTES = 331;
@@ -40,7 +40,7 @@ final class SepaTransfer implements Grammar
             $problems[] = Problem::error('bic_missing', 'bic', 'Version 001 needs the BIC. Version 002 does without.');
         }
         if (! $values->has('amount')) {
-            $problems[] = Problem::caution('no_amount', 'amount', 'Without an amount the payer has to enter it.');
+            $problems[] = Problem::note('no_amount', 'amount', 'Without an amount the payer has to enter it.');
         }
         $bytes = strlen($this->write($values, $context));
         if ($bytes > self::MAX_BYTES) {
@@ -68,11 +68,10 @@ final class SepaTransfer implements Grammar
 
     public function read(string $text, Context $context): ?array
     {
-        $lines = preg_split('/\r?\n/', $text) ?: [];
-        if (($lines[0] ?? '') !== 'BCD' || ! in_array($lines[1] ?? '', ['001', '002'], true) || ($lines[3] ?? '') !== 'SCT') {
+        if (preg_match('/^BCD(?:\r\n|\n|\r|$)/', $text) !== 1) {
             return null;
         }
-        $lines = array_pad($lines, 12, '');
+        $lines = array_pad(self::lines($text), 12, '');
         $fields = [
             'bic' => $lines[4], 'name' => $lines[5], 'iban' => $lines[6],
             'amount' => (string) preg_replace('/^EUR/', '', $lines[7]),
@@ -81,5 +80,42 @@ final class SepaTransfer implements Grammar
         ];
 
         return array_filter($fields, static fn (string $value): bool => $value !== '');
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        $lines = self::lines($text);
+        $problems = [];
+        foreach ([
+            [1, '/^00[12]$/D', 'version', 'There is no version “%s”: 001 or 002.', '002'],
+            [2, '/^[1-8]$/D', 'character_set', '“%s” is no character set of this standard: 1 (UTF-8) to 8.', '1'],
+            [3, '/^SCT$/D', 'identification', 'The fourth line says SCT, a SEPA credit transfer; here it says “%s”.', 'SCT'],
+            [7, '/^(?:EUR\d{1,9}(?:\.\d{1,2})?)?$/D', 'amount_form', '“%s” is no amount of this standard: EUR, then the amount with a point, such as EUR24.50.', null],
+        ] as [$at, $pattern, $code, $message, $right]) {
+            $line = $lines[$at] ?? '';
+            if (preg_match($pattern, $line) !== 1) {
+                $right ??= preg_match('/^(?:EUR)?\s*(\d{1,9})(?:[.,](\d{1,2}))?\s*(?:EUR|€)?$/D', $line, $m) === 1 ? "EUR$m[1]".(isset($m[2]) ? ".$m[2]" : '') : null;
+                $repaired = [...array_pad($lines, $at + 1, '')];
+                $repaired[$at] = (string) $right;
+                $problems[] = Problem::inText($code, sprintf($message, $line), self::place($lines, $at), 'EPC069-12, 3.1', "Write $right", $right === null ? null : implode("\n", $repaired));
+            }
+        }
+        if (count($lines) > 12) {
+            $problems[] = Problem::inText('lines', sprintf('There are %d lines; the standard has 12 at most.', count($lines)), self::place($lines, 12), 'EPC069-12, 3.1', 'Keep 12', implode("\n", array_slice($lines, 0, 12)));
+        }
+
+        return $problems;
+    }
+
+    /** @return list<string> lines in any of the legal manners, without the empty ones at the end, which may be left out */
+    private static function lines(string $text): array
+    {
+        return preg_split('/\r\n|\n|\r/', (string) preg_replace('/(?:\r\n|\n|\r)+$/D', '', $text)) ?: [];
+    }
+
+    /** @param  list<string>  $lines */
+    private static function place(array $lines, int $at): int
+    {
+        return mb_strlen(implode("\n", array_slice($lines, 0, $at))) + 2;
     }
 }

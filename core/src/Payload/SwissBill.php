@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Swiss QR-bill: Swiss Implementation Guidelines QR-bill 2.2/2.3, data scheme SPC version 0200. */
-final class SwissBill implements Grammar
+final class SwissBill implements ChecksText, Grammar
 {
     private const MAX_CHARACTERS = 997;
 
@@ -83,10 +83,10 @@ final class SwissBill implements Grammar
 
     public function read(string $text, Context $context): ?array
     {
-        $lines = preg_split('/\r?\n/', $text) ?: [];
-        if (($lines[0] ?? '') !== 'SPC' || preg_match('/^02\d\d$/D', $lines[1] ?? '') !== 1) {
+        if (preg_match('/^SPC(?:\r?\n|$)/', $text) !== 1) {
             return null;
         }
+        $lines = SwissBillRules::aligned($text) ?? SwissBillRules::lines($text);
         $lines = array_pad($lines, 31, '');
         $fields = [
             'iban' => $lines[3], 'creditor' => self::readParty(array_slice($lines, 4, 7)),
@@ -96,6 +96,11 @@ final class SwissBill implements Grammar
         ];
 
         return array_filter($fields, static fn (string|array $value): bool => $value !== '' && $value !== []);
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        return SwissBillRules::problems($text);
     }
 
     /** Check digit of a QR reference or inpayment number: modulo 10, recursive. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** SMS to send: sms URI (RFC 5724), or the older SMSTO form. */
-final class TextMessage implements Grammar
+final class TextMessage implements ChecksText, Grammar
 {
     public function fields(): array
     {
@@ -21,7 +21,7 @@ final class TextMessage implements Grammar
         $problems = [...PhoneNumber::problems($values->text('number'), 'number', $context), ...PlainText::problems($values->text('message'), 'message')];
         $length = mb_strlen($values->text('message'));
         if ($length > 160) {
-            $problems[] = Problem::caution('several_messages', 'message', "$length characters are sent as several messages.");
+            $problems[] = Problem::note('several_messages', 'message', "$length characters are sent as several messages.");
         }
 
         return $problems;
@@ -52,5 +52,12 @@ final class TextMessage implements Grammar
         }
 
         return array_filter(['number' => rawurldecode($match[1]), 'message' => $body], static fn (string $value): bool => $value !== '');
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return strncasecmp($text, 'sms:', 4) === 0 ? ParameterList::doubled($text, explode('&', (string) $query), ['body'], 'RFC 5724 2.2') : [];
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Payment in India: UPI link of NPCI's linking specification 1.6. */
-final class UpiPayment implements Grammar
+final class UpiPayment implements ChecksText, Grammar
 {
     private const PARAMETERS = ['payee' => 'pa', 'name' => 'pn', 'category' => 'mc', 'transaction' => 'tid', 'reference' => 'tr', 'note' => 'tn', 'amount' => 'am', 'minimum' => 'mam', 'currency' => 'cu', 'url' => 'url'];
 
@@ -33,7 +33,7 @@ final class UpiPayment implements Grammar
             ...Amount::problems($values->text('minimum'), 'minimum', 2, '9999999999'),
         ];
         if ($values->has('amount') && ! $values->has('currency')) {
-            $problems[] = Problem::caution('currency', 'currency', 'Some apps want cu=INR beside an amount.', 'Add INR', 'INR');
+            $problems[] = Problem::note('currency', 'currency', 'Some apps want cu=INR beside an amount.', 'Add INR', 'INR');
         }
         foreach ($values->has('url') ? LinkRules::check($values->text('url')) : [] as $problem) {
             $problems[] = $problem;
@@ -57,10 +57,17 @@ final class UpiPayment implements Grammar
 
     public function read(string $text, Context $context): ?array
     {
-        if (preg_match('#^upi://pay/?\?(.*)$#isD', $text, $match) !== 1) {
+        if (preg_match('#^upi://pay/?(?:\?(.*))?$#isD', $text, $match) !== 1) {
             return null;
         }
 
-        return ParameterList::read(explode('&', $match[1]), array_flip(self::PARAMETERS));
+        return ParameterList::read(explode('&', $match[1] ?? ''), array_flip(self::PARAMETERS));
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        [, $query] = Query::split($text);
+
+        return ParameterList::doubled($text, explode('&', (string) $query), array_values(self::PARAMETERS), 'UPI Linking Specification 1.6, 3');
     }
 }

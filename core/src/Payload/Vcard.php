@@ -16,7 +16,7 @@ final class Vcard
         if (! $four || array_filter(Contact::NAME_PARTS, $values->has(...)) !== []) {
             $lines[] = 'N:'.self::texts($values, Contact::NAME_PARTS);
         }
-        $lines[] = 'FN:'.Folding::escaped(Contact::shownName($values));
+        $lines[] = 'FN:'.ContentLines::escaped(Contact::shownName($values));
         if ($values->has('organisation') || $values->has('department')) {
             $lines[] = 'ORG:'.self::texts($values, $values->has('department') ? ['organisation', 'department'] : ['organisation']);
         }
@@ -30,13 +30,16 @@ final class Vcard
             $lines[] = 'TEL'.($four ? ';VALUE=uri' : '').self::parameters($phone, $four).':'.($four ? "tel:$number" : $number);
         }
         foreach ($values->groups('emails') as $email) {
-            $lines[] = 'EMAIL'.self::parameters($email, $four).':'.Folding::escaped($email->text('address'));
+            $lines[] = 'EMAIL'.self::parameters($email, $four).':'.ContentLines::escaped($email->text('address'));
         }
         foreach ($values->groups('addresses') as $address) {
-            $lines[] = 'ADR'.self::parameters($address, $four).':'.implode(';', array_map(static fn (string $part): string => Folding::escaped($address->text($part)), self::ADDRESS));
+            $lines[] = 'ADR'.self::parameters($address, $four).':'.implode(';', array_map(static fn (string $part): string => ContentLines::escaped($address->text($part)), self::ADDRESS));
         }
         foreach ($values->texts('urls') as $url) {
             $lines[] = "URL:$url";
+        }
+        if ($values->has('photo')) {
+            $lines[] = ($four ? 'PHOTO:' : 'PHOTO;VALUE=uri:').$values->text('photo');
         }
         if ($values->has('birthday')) {
             $lines[] = 'BDAY:'.($four ? str_replace('-', '', $values->text('birthday')) : $values->text('birthday'));
@@ -45,28 +48,26 @@ final class Vcard
             $lines[] = 'NOTE:'.self::texts($values, ['note']);
         }
 
-        return Folding::join([...$lines, ...$values->texts('extra'), 'END:VCARD']);
+        return ContentLines::join([...$lines, ...$values->texts('extra'), 'END:VCARD']);
     }
 
     /** @return ?array<string, mixed> */
     public static function read(string $text): ?array
     {
-        $lines = Folding::split($text);
-        if (strtoupper(trim($lines[0] ?? '')) !== 'BEGIN:VCARD') {
+        if (preg_match('/^\s*BEGIN:VCARD\s*(?:[\r\n]|$)/iD', $text) !== 1) {
             return null;
         }
         $fields = [];
         $shown = '';
-        foreach (array_slice($lines, 1) as $line) {
-            [$name, $parameters, $value] = Folding::parse($line);
-            if ($name === 'END') {
+        foreach (array_slice(ContentLines::read($text), 1) as $line) {
+            if ($line->name === 'END') {
                 break;
             }
             match (true) {
-                $name === 'VERSION' && $value === '4.0' => $fields['format'] = 'vcard4',
-                $name === 'VERSION' => null,
-                $name === 'FN' && $shown === '' => $shown = Folding::plain($value),
-                default => self::readLine($fields, $name, $parameters, $value, $line),
+                $line->name === 'VERSION' && trim($line->value) === '4.0' => $fields['format'] = 'vcard4',
+                $line->name === 'VERSION' => null,
+                $line->name === 'FN' && $shown === '' => $shown = ContentLines::plain($line->value),
+                default => self::readLine($fields, $line),
             };
         }
         if ($shown !== '' && $shown !== Contact::derivedName($fields)) {
@@ -76,18 +77,17 @@ final class Vcard
         return $fields;
     }
 
-    /**
-     * @param  array<string, mixed>  $fields
-     * @param  list<string>  $parameters
-     */
-    private static function readLine(array &$fields, string $name, array $parameters, string $value, string $line): void
+    /** @param  array<string, mixed>  $fields */
+    private static function readLine(array &$fields, ContentLine $content): void
     {
+        [$name, $parameters, $value, $line] = [$content->name, $content->parameters, $content->value, $content->line];
         $single = ['TITLE' => 'title', 'ROLE' => 'role', 'NOTE' => 'note'][$name] ?? null;
         $read = match (true) {
-            $single !== null && $parameters === [] && ! isset($fields[$single]) => [$single => Folding::plain($value)],
+            $single !== null && $parameters === [] && ! isset($fields[$single]) => [$single => ContentLines::plain($value)],
             $name === 'N' && $parameters === [] => self::parts($value, Contact::NAME_PARTS),
             $name === 'ORG' && $parameters === [] && ! isset($fields['organisation']) => self::parts($value, ['organisation', 'department']),
-            $name === 'BDAY' && preg_match('/^(\d{4})-?(\d\d)-?(\d\d)$/D', $value, $m) === 1 => ['birthday' => "$m[1]-$m[2]-$m[3]"],
+            $name === 'PHOTO' && ! isset($fields['photo']) && self::isPhotoLink($parameters, $value) => ['photo' => $value],
+            $name === 'BDAY' && $parameters === [] && preg_match('/^(\d{4})-?(\d\d)-?(\d\d)$/D', $value, $m) === 1 => ['birthday' => "$m[1]-$m[2]-$m[3]"],
             default => null,
         };
         if ($read !== null) {
@@ -96,14 +96,34 @@ final class Vcard
             return;
         }
         [$list, $item] = match ($name) {
-            'TEL' => ['phones', ['number' => Folding::plain((string) preg_replace('/^tel:/i', '', $value))] + self::typed($parameters, ['cell' => 'cell', 'mobile' => 'cell', 'work' => 'work', 'home' => 'home', 'fax' => 'fax'])],
-            'EMAIL' => ['emails', ['address' => Folding::plain($value)] + self::typed($parameters, ['work' => 'work', 'home' => 'home'])],
+            'TEL' => ['phones', self::number($value) + self::typed($parameters, ['cell' => 'cell', 'mobile' => 'cell', 'work' => 'work', 'home' => 'home', 'fax' => 'fax'])],
+            'EMAIL' => ['emails', ['address' => ContentLines::plain($value)] + self::typed($parameters, ['work' => 'work', 'home' => 'home'])],
             'ADR' => ['addresses', array_filter(self::parts($value, self::ADDRESS), static fn (string $part): bool => $part !== '') + self::typed($parameters, ['work' => 'work', 'home' => 'home'])],
-            'URL' => ['urls', Folding::plain($value)],
+            'URL' => ['urls', ContentLines::plain($value)],
             default => ['extra', $line],
         };
         $before = $fields[$list] ?? [];
         $fields[$list] = [...(is_array($before) ? array_values($before) : []), $item];
+    }
+
+    /** @param  list<string>  $parameters */
+    private static function isPhotoLink(array $parameters, string $value): bool
+    {
+        $rest = array_filter($parameters, static fn (string $parameter): bool => preg_match('/^VALUE=(?:uri|url)$/iD', $parameter) !== 1);
+
+        return $rest === [] && preg_match('#^https?://\S+$#iD', $value) === 1;
+    }
+
+    /**
+     * The number of a TEL line; an extension and other parameters of its URI are parts of it.
+     *
+     * @return array<string, string>
+     */
+    private static function number(string $value): array
+    {
+        $plain = ContentLines::plain($value);
+
+        return ['number' => preg_match('/^tel:([^;]*)((?:;.*)?)$/isD', $plain, $match) === 1 ? rawurldecode($match[1]).($match[2] === '' ? '' : $match[2]) : $plain];
     }
 
     /**
@@ -115,7 +135,7 @@ final class Vcard
         $parts = [];
         foreach (Escaped::split($value, ';') as $i => $part) {
             if (isset($names[$i])) {
-                $parts[$names[$i]] = Folding::plain($part);
+                $parts[$names[$i]] = ContentLines::plain($part);
             }
         }
 
@@ -125,7 +145,7 @@ final class Vcard
     /** @param  list<string>  $names */
     private static function texts(Values $values, array $names): string
     {
-        return implode(';', array_map(static fn (string $name): string => Folding::escaped($values->text($name)), $names));
+        return implode(';', array_map(static fn (string $name): string => ContentLines::escaped($values->text($name)), $names));
     }
 
     private static function parameters(Values $item, bool $four): string

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Wi-Fi network to join: the order of WPA3 Specification 3.0 section 7, the backslash escapes that phones read. */
-final class Wifi implements Grammar
+final class Wifi implements ChecksText, Grammar
 {
-    private const SECURITY = ['' => 'open', 'nopass' => 'open', 'WEP' => 'wep', 'WPA' => 'wpa', 'WPA2' => 'wpa', 'WPA/WPA2' => 'wpa', 'SAE' => 'sae', 'WPA3' => 'sae', 'WPA2-EAP' => 'enterprise', 'WPA-EAP' => 'enterprise'];
+    private const SECURITY = ['' => 'open', 'nopass' => 'open', 'WEP' => 'wep', 'WPA' => 'wpa', 'WPA2' => 'wpa', 'WPA/WPA2' => 'wpa', 'SAE' => 'sae', 'WPA3' => 'sae', 'WPA2-EAP' => 'enterprise', 'WPA-EAP' => 'enterprise', 'WPA3-EAP' => 'enterprise', 'EAP' => 'enterprise', 'WPA2/WPA3' => 'wpa', 'WPA2-PSK' => 'wpa', 'WPA-PSK' => 'wpa', 'OPEN' => 'open', 'NONE' => 'open'];
 
     private const WRITTEN = ['open' => 'nopass', 'wep' => 'WEP', 'wpa' => 'WPA', 'sae' => 'SAE', 'enterprise' => 'WPA2-EAP'];
 
@@ -21,8 +21,8 @@ final class Wifi implements Grammar
             new Field('security', 'Security', FieldType::Choice, required: true, help: 'The router’s own page or a joined phone says which.', example: 'wpa', options: ['wpa' => 'WPA, WPA2 or WPA3', 'sae' => 'WPA3 only', 'wep' => 'WEP (old, unsafe)', 'enterprise' => 'Enterprise (802.1X)', 'open' => 'Open, no password'], default: 'wpa'),
             new Field('password', 'Password', help: 'To the letter. WPA takes 8 to 63 characters.', example: 'clover&lime7', max: 128),
             new Field('hidden', 'Hidden network', FieldType::Flag, help: 'The router does not announce its name.'),
-            new Field('eap', 'EAP method', FieldType::Choice, help: 'As the network’s operator says.', options: ['PEAP' => 'PEAP', 'TTLS' => 'TTLS', 'TLS' => 'TLS', 'PWD' => 'PWD'], advanced: true),
-            new Field('phase2', 'Inner method', FieldType::Choice, options: ['MSCHAPV2' => 'MSCHAPV2', 'PAP' => 'PAP', 'GTC' => 'GTC', 'MSCHAP' => 'MSCHAP'], advanced: true),
+            new Field('eap', 'EAP method', FieldType::Choice, help: 'As the network’s operator says.', options: ['PEAP' => 'PEAP', 'TTLS' => 'TTLS', 'TLS' => 'TLS', 'PWD' => 'PWD', 'SIM' => 'SIM', 'AKA' => 'AKA', 'AKA_PRIME' => 'AKA′', 'FAST' => 'FAST', 'LEAP' => 'LEAP'], advanced: true),
+            new Field('phase2', 'Inner method', FieldType::Choice, options: ['MSCHAPV2' => 'MSCHAPV2', 'PAP' => 'PAP', 'GTC' => 'GTC', 'MSCHAP' => 'MSCHAP', 'NONE' => 'None'], advanced: true),
             new Field('identity', 'Identity', help: 'Name to sign in with on an enterprise network.', example: 'ines@fennmoor.example', advanced: true, max: 200),
             new Field('anonymous', 'Anonymous identity', advanced: true, max: 200),
             new Field('transition', 'Transition disable', help: 'Hexadecimal bits that forbid older security after the first join.', example: '1', advanced: true, max: 2, pattern: '[0-9A-Fa-f]{1,2}'),
@@ -65,9 +65,13 @@ final class Wifi implements Grammar
                 continue;
             }
             [$letter, $value] = [...explode(':', $part, 2), ''];
-            $field = self::LETTERS[strtoupper($letter)] ?? null;
-            $value = Escaped::plain($value);
-            $known = strtoupper($letter) === 'T' ? self::SECURITY[$value] ?? null : null;
+            $letter = strtoupper(trim($letter));
+            $field = self::LETTERS[$letter] ?? null;
+            $value = self::unquoted($value);
+            $known = $letter === 'T' ? self::security($value) : null;
+            if ($field === 'eap' || $field === 'phase2') {
+                $value = strtoupper($value);
+            }
             if ($known !== null) {
                 $fields['security'] = $known;
             } elseif ($field === 'hidden') {
@@ -80,6 +84,27 @@ final class Wifi implements Grammar
         }
 
         return array_filter($fields, static fn (string|bool $value): bool => $value !== false) + ($extra === [] ? [] : ['extra' => $extra]);
+    }
+
+    public function textProblems(string $text, Context $context): array
+    {
+        $problems = LetteredText::faults($text, 'WIFI', ['T', ...array_keys(self::LETTERS)], 'WPA3 Specification 3.0, 7.1');
+        if (preg_match('/(?:^WIFI:|;)T:((?:[^;\\\\]|\\\\.)*)/i', $text, $match, PREG_OFFSET_CAPTURE) === 1 && self::security(self::unquoted($match[1][0])) === null) {
+            $problems[] = Problem::inText('security', "“{$match[1][0]}” is no kind of security: nopass, WEP, WPA, SAE or WPA2-EAP.", PlainText::position($text, $match[1][1]), 'WPA3 Specification 3.0, 7.1', 'Write WPA', substr($text, 0, $match[1][1]).'WPA'.substr($text, $match[1][1] + strlen($match[1][0])));
+        }
+
+        return $problems;
+    }
+
+    /** A value without its backslashes, and without the quotes that say it is no hexadecimal number. */
+    private static function unquoted(string $value): string
+    {
+        return Escaped::plain(strlen($value) > 2 && preg_match('/^"(?:[^"\\\\]|\\\\.)*"$/sD', $value) === 1 ? substr($value, 1, -1) : $value);
+    }
+
+    private static function security(string $named): ?string
+    {
+        return array_change_key_case(self::SECURITY, CASE_UPPER)[strtoupper(trim($named))] ?? null;
     }
 
     private static function escaped(string $value): string
@@ -98,7 +123,7 @@ final class Wifi implements Grammar
             $problems[] = Problem::caution('outer_space', 'ssid', 'The name begins or ends with a space. Phones join only when the router’s name does too.', 'Remove outer spaces', trim($ssid));
         }
         if (preg_match('/^([0-9A-Fa-f]{2})+$/D', $ssid) === 1) {
-            $problems[] = Problem::caution('like_hex', 'ssid', 'The name looks like hexadecimal digits; some phones take it for bytes.');
+            $problems[] = Problem::note('like_hex', 'ssid', 'The name looks like hexadecimal digits; some phones take it for bytes.');
         }
 
         return $problems;
@@ -111,7 +136,7 @@ final class Wifi implements Grammar
         $security = $values->text('security');
         $problems = [];
         if ($security === 'open' && $password !== '') {
-            $problems[] = Problem::caution('password_unused', 'password', 'An open network has no password; phones leave it out.');
+            $problems[] = Problem::note('password_unused', 'password', 'An open network has no password; phones leave it out.');
         }
         if (in_array($security, ['wpa', 'sae', 'wep'], true) && $password === '') {
             $problems[] = Problem::error('password_missing', 'password', 'Give the password, or choose Open if the network has none.');
@@ -120,7 +145,7 @@ final class Wifi implements Grammar
             $problems[] = Problem::error('password_length', 'password', sprintf('A WPA password has 8 to 63 characters; this has %d.', strlen($password)));
         }
         if ($security === 'wep' && $password !== '') {
-            $problems[] = Problem::caution('wep', 'security', 'WEP was broken long ago, and new phones no longer join such networks.');
+            $problems[] = Problem::note('wep', 'security', 'WEP was broken long ago, and new phones no longer join such networks.');
             if (! in_array(strlen($password), [5, 13, 16], true) && preg_match('/^([0-9A-Fa-f]{10}|[0-9A-Fa-f]{26}|[0-9A-Fa-f]{32})$/D', $password) !== 1) {
                 $problems[] = Problem::error('wep_length', 'password', 'A WEP key has 5 or 13 characters, or 10 or 26 hexadecimal digits.');
             }

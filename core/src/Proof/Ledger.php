@@ -13,6 +13,8 @@ final class Ledger
         $lines = array_values(array_filter([
             PayloadCheck::line($subject->payload),
             RoundTripCheck::line($subject),
+            ModesCheck::line($subject),
+            SwissBillCheck::line($subject),
             ContrastCheck::line($subject->finish),
             RedLightCheck::line($subject->finish),
             MarkCheck::line($subject),

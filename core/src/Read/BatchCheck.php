@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use KeenGlyph\Core\Gs1\RetailNumber;
+
 /** Many pictures beside the texts that they should hold: which are there, which are there but for some characters, which are not. */
 final readonly class BatchCheck
 {
@@ -12,6 +14,9 @@ final readonly class BatchCheck
 
     /** Share of the longer text that may differ while two still are taken for one another. */
     private const ALIKE = 0.5;
+
+    /** Comparisons of characters that all pairs together may take. */
+    private const WORK = 60_000_000;
 
     /** Bytes up to which texts are compared by every way of turning one into the other. */
     private const SHORT = 400;
@@ -41,13 +46,17 @@ final readonly class BatchCheck
             }
         }
         $found = [];
+        // Numbers of trade items are the same with more or fewer zeros before them.
+        $places = [];
+        foreach ($left as $k => [, $other]) {
+            $places[RetailNumber::normal($other)][] = $k;
+        }
         foreach ($expected as $i => $text) {
-            foreach ($left as $k => [$picture, $other]) {
-                if ($other === $text) {
-                    $found[$i] = new Expectation($text, 'match', $picture, $text, []);
-                    unset($left[$k]);
-                    break;
-                }
+            $normal = RetailNumber::normal($text);
+            $k = isset($places[$normal]) ? array_shift($places[$normal]) : null;
+            if ($k !== null) {
+                $found[$i] = new Expectation($text, 'match', $left[$k][0], $left[$k][1], []);
+                unset($left[$k]);
             }
         }
         foreach (self::nearest(array_diff_key($expected, $found), $left) as [$i, $k]) {
@@ -73,8 +82,14 @@ final readonly class BatchCheck
     private static function nearest(array $expected, array $left): array
     {
         $pairs = [];
+        $work = self::WORK;
         foreach ($expected as $i => $text) {
             foreach ($left as $k => [, $other]) {
+                // Comparing costs the product of the lengths; what is over is told as missing and unexpected.
+                $work -= max(200, strlen($text) <= self::SHORT && strlen($other) <= self::SHORT ? strlen($text) * strlen($other) : strlen($text) + strlen($other));
+                if ($work < 0) {
+                    break 2;
+                }
                 $apart = self::apart($text, $other);
                 if ($apart <= self::ALIKE) {
                     $pairs[] = [$apart, $i, $k];

@@ -26,6 +26,12 @@ final readonly class LinearReading
     ) {
     }
 
+    /** The same bars under another name. */
+    public function as(string $symbology, string $text): self
+    {
+        return new self($symbology, $text, $this->gs1, $this->corners, $this->modulePx, $this->turned, $this->lines);
+    }
+
     /** Whether the middle of one lies within the box around the other. */
     public function overlaps(self $other): bool
     {

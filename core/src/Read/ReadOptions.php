@@ -11,6 +11,9 @@ final readonly class ReadOptions
 {
     public const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
+    /** Words for several at once. */
+    public const GROUPS = ['matrix' => ['qr', 'microqr'], 'linear' => ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39']];
+
     /** Milliseconds when the caller says nothing. */
     public const BUDGET = 1500.0;
 
@@ -36,6 +39,28 @@ final readonly class ReadOptions
         if ($budgetMs < self::LEAST || $budgetMs > self::MOST) {
             throw new InvalidArgumentException(sprintf('The budget is %d to %d milliseconds.', self::LEAST, self::MOST));
         }
+    }
+
+    /** The same wish in less time. */
+    public function within(float $ms): self
+    {
+        return new self($this->symbologies, min(self::MOST, max(self::LEAST, $ms)));
+    }
+
+    /**
+     * Symbologies with the words for several resolved.
+     *
+     * @param  list<string>  $named
+     * @return list<string>
+     */
+    public static function named(array $named): array
+    {
+        $all = [];
+        foreach ($named as $name) {
+            $all = [...$all, ...(self::GROUPS[$name] ?? [$name])];
+        }
+
+        return array_values(array_unique($all));
     }
 
     public static function qr(float $budgetMs = self::BUDGET): self

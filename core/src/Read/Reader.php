@@ -65,7 +65,21 @@ final class Reader
      */
     private function wanted(array $bars, ReadOptions $options, array $readings): array
     {
-        return array_values(array_filter($bars, static fn (LinearReading $bar): bool => $options->wants($bar->symbology) && ! self::lieWithin($bar, $readings)));
+        $wanted = [];
+        foreach ($bars as $bar) {
+            // A number of twelve digits is one of thirteen that begins with 0, and the bars are the same (GS1 General Specifications 5.2.1.2.5).
+            $named = match (true) {
+                $options->wants($bar->symbology) => $bar,
+                $bar->symbology === 'upca' && $options->wants('ean13') => $bar->as('ean13', '0'.$bar->text),
+                $bar->symbology === 'ean13' && $options->wants('upca') && str_starts_with($bar->text, '0') => $bar->as('upca', substr($bar->text, 1)),
+                default => null,
+            };
+            if ($named !== null && ! self::lieWithin($named, $readings)) {
+                $wanted[] = $named;
+            }
+        }
+
+        return $wanted;
     }
 
     /**

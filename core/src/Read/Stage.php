@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Read;
 /** How far a reading came before it failed, in order. */
 enum Stage: string
 {
+    case NoTime = 'no_time';
     case NoFinder = 'no_finder';
     case NoGrid = 'no_grid';
     case Format = 'format';
@@ -18,6 +19,7 @@ enum Stage: string
     public function hint(): string
     {
         return match ($this) {
+            self::NoTime => 'The time that was allowed was over before the picture could be looked at. Allow more, or send a smaller picture.',
             self::NoFinder => 'No symbol was found. All four corners must be in the picture, sharp, and with a blank margin of four modules around them.',
             self::NoGrid => 'Parts of a symbol were seen, but not three corner squares that belong together. Show the whole symbol, straight on.',
             self::Format => 'A symbol was found, but the modules beside its corner squares are unreadable. Use a larger or sharper picture.',

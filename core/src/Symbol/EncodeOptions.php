@@ -13,6 +13,7 @@ final readonly class EncodeOptions
      * @param  bool  $lift  raise the level as far as the version allows
      * @param  ?Segment  $fnc1  Segment::fnc1First or ::fnc1Second, to say what the text is made of
      * @param  bool  $micro  a Micro QR Code symbol; implied by a MicroVersion
+     * @param  ModeChoice  $modes  how the text is cut into segments
      *
      * @throws InvalidSymbol when these cannot go together
      */
@@ -24,6 +25,7 @@ final readonly class EncodeOptions
         public bool $lift = false,
         public ?Segment $fnc1 = null,
         public bool $micro = false,
+        public ModeChoice $modes = ModeChoice::Auto,
     ) {
         $masks = $this->isMicro() ? MicroTemplate::MASKS : MaskPattern::COUNT;
         if ($mask !== null && ($mask < 0 || $mask >= $masks)) {

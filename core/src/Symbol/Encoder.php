@@ -13,7 +13,7 @@ final class Encoder
     public const MAX_BYTES = 7089;
 
     /**
-     * Encodes a text with the shortest segments, in the smallest version that fits.
+     * Encodes a text in the smallest version that holds it, with as few segments as that version allows.
      *
      * @throws InvalidSymbol for an empty text, or one that the character set cannot write
      * @throws TextDoesNotFit when it is too long for the level and version; says how much fits
@@ -22,7 +22,7 @@ final class Encoder
     {
         [$version, $level, $segmentation] = self::fit($text, $options);
 
-        return self::draw($text, $version, $level, $segmentation->segments($version) ?? [], $options->mask, $segmentation->reason($version));
+        return self::draw($text, $version, $level, $segmentation->fewest($version, $version->capacity($level)), $options->mask, $segmentation->reason($version));
     }
 
     /**

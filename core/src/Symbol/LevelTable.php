@@ -23,13 +23,13 @@ final class LevelTable
         foreach (Level::cases() as $level) {
             $row = ['level' => $level->value, 'fits' => false, 'version' => null, 'modules' => null, 'bits_used' => null, 'bits_available' => null, 'repairable_share' => null];
             try {
-                [$version] = Encoder::fit($text, new EncodeOptions($level, $options->version, null, $options->set, false, $options->fnc1, $options->micro), $segmentation);
+                [$version] = Encoder::fit($text, new EncodeOptions($level, $options->version, null, $options->set, false, $options->fnc1, $options->micro, $options->modes), $segmentation);
                 $row = [
                     'level' => $level->value,
                     'fits' => true,
                     'version' => $version instanceof Version ? $version->number : $version->label(),
                     'modules' => $version->modules(),
-                    'bits_used' => $segmentation?->bits($version),
+                    'bits_used' => $segmentation === null ? null : Segment::total($segmentation->fewest($version, $version->capacity($level)), $version),
                     'bits_available' => $version->capacity($level),
                     'repairable_share' => round($version->repairableShare($level), 4),
                 ];

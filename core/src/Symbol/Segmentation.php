@@ -21,6 +21,10 @@ final class Segmentation
     ) {
         $this->coding = TextCoding::of($text, $options->set);
         $this->units = Units::of($this->coding, $options->fnc1 !== null);
+        $mode = $options->modes->mode();
+        if ($mode !== null && ! $this->units->fit($mode)) {
+            throw new InvalidSymbol("The text has characters that {$mode->value} mode cannot carry. Choose byte, or leave the modes to the encoder.");
+        }
     }
 
     /** @return ?list<Segment> null when the version has no mode for some of the text */
@@ -33,6 +37,74 @@ final class Segmentation
     public function bits(SymbolVersion $version): int
     {
         return $this->in($version)[1];
+    }
+
+    /**
+     * Of all segmentations that fit into so many bits one with the fewest segments: some readers garble or miss a text
+     * with letters outside ASCII that changes its mode on the way.
+     *
+     * @param  int  $capacity  data bits of the version at its level; the shortest segments fit into them
+     * @return list<Segment>
+     */
+    public function fewest(SymbolVersion $version, int $capacity): array
+    {
+        $shortest = $this->segments($version) ?? [];
+        $least = self::changes($shortest);
+        if ($least === 0 || $this->options->modes !== ModeChoice::Auto) {
+            return $shortest;
+        }
+        $hasKanji = in_array(Mode::Kanji, array_map(static fn (Segment $segment): Mode => $segment->mode, $shortest), true);
+        foreach ($this->singles($version, $hasKanji) as $single) {
+            if (Segment::total($single, $version) <= $capacity) {
+                return $single;
+            }
+        }
+        $best = $shortest;
+        // Each segment is made dearer by more and more, as long as what comes out still fits.
+        for ([$low, $high] = [0, $capacity]; $least > 1 && $high - $low > 1;) {
+            $extra = intdiv($low + $high, 2);
+            $found = Segmenter::shortest($this->units, $version, $hasKanji, $extra);
+            $found = $found === null ? null : [...$this->introduction(), ...$found];
+            if ($found === null || Segment::total($found, $version) > $capacity || ($this->coding->eci === null && self::mixes($found))) {
+                $high = $extra;
+
+                continue;
+            }
+            $low = $extra;
+            if (self::changes($found) < $least) {
+                [$best, $least] = [$found, self::changes($found)];
+            }
+        }
+
+        return $best;
+    }
+
+    /**
+     * The whole text in one segment, in each mode that can carry it, the shortest first.
+     *
+     * @return list<list<Segment>>
+     */
+    private function singles(SymbolVersion $version, bool $hasKanji): array
+    {
+        $singles = [];
+        foreach ([Mode::Numeric, Mode::Alphanumeric, Mode::Kanji, Mode::Byte] as $mode) {
+            $isGuessed = $mode === Mode::Byte && $hasKanji && $this->coding->eci === null;
+            if (! $isGuessed && $version->indicator($mode) !== null && $this->units->fit($mode)) {
+                $singles[] = [...$this->introduction(), $this->units->segment($mode, 0, $this->units->count())];
+            }
+        }
+
+        return $singles;
+    }
+
+    /**
+     * Segments with text beyond the first.
+     *
+     * @param  list<Segment>  $segments
+     */
+    private static function changes(array $segments): int
+    {
+        return max(0, count(array_filter($segments, static fn (Segment $segment): bool => $segment->mode->carriesText())) - 1);
     }
 
     /** Why the text stands in the bytes it stands in. */
@@ -56,8 +128,13 @@ final class Segmentation
     /** @return array{?list<Segment>, int} */
     private function cut(SymbolVersion $version): array
     {
-        $segments = Segmenter::shortest($this->units, $version);
-        if ($segments !== null && $this->coding->eci === null && self::mixes($segments)) {
+        $mode = $this->options->modes->mode();
+        $segments = match (true) {
+            $mode === null => Segmenter::shortest($this->units, $version),
+            $version->indicator($mode) === null => null,
+            default => [$this->units->segment($mode, 0, $this->units->count())],
+        };
+        if ($segments !== null && $mode === null && $this->coding->eci === null && self::mixes($segments)) {
             $segments = $this->unmixed($version);
         }
         if ($segments === null) {

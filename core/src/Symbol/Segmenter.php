@@ -24,9 +24,10 @@ final class Segmenter
      *
      * @param  SymbolVersion  $version  any version of the group meant: only the lengths of its headers matter
      * @param  bool  $kanjiOnly  whether characters with a kanji code may stand in kanji mode only
+     * @param  int  $extra  bits that each segment is taken to cost beyond its own, so that fewer come out
      * @return ?list<Segment> empty for an empty text; null when the version has no mode for some of it
      */
-    public static function shortest(Units $units, SymbolVersion $version, bool $kanjiOnly = false): ?array
+    public static function shortest(Units $units, SymbolVersion $version, bool $kanjiOnly = false, int $extra = 0): ?array
     {
         $length = $units->count();
         $classes = $units->classes;
@@ -39,7 +40,7 @@ final class Segmenter
         $from = [];
         $starts = [];
         $final = null;
-        [$h0, $h1, $h2, $h3] = [$c0, $c1, $c2, $c3] = self::headers($version);
+        [$h0, $h1, $h2, $h3] = [$c0, $c1, $c2, $c3] = self::headers($version, $extra);
         for ($i = 0, $step = 0; $i < $length; $step++) {
             $starts[$step] = $i;
             $class = $classes[$i];
@@ -119,12 +120,12 @@ final class Segmenter
     }
 
     /** @return array{int, int, int, int} sixths of a bit for the header of each mode */
-    private static function headers(SymbolVersion $version): array
+    private static function headers(SymbolVersion $version, int $extra = 0): array
     {
         $costs = [];
         foreach (self::MODES as $mode) {
             $indicator = $version->indicator($mode);
-            $costs[] = $indicator === null ? self::NEVER : 6 * (strlen($indicator) + $version->countBits($mode));
+            $costs[] = $indicator === null ? self::NEVER : 6 * (strlen($indicator) + $version->countBits($mode) + $extra);
         }
 
         return [$costs[0], $costs[1], $costs[2], $costs[3]];

@@ -59,6 +59,17 @@ final readonly class Units
         return strlen($this->classes);
     }
 
+    /** Whether all of it can stand in one segment of a mode. */
+    public function fit(Mode $mode): bool
+    {
+        return match ($mode) {
+            Mode::Numeric => strspn($this->classes, self::DIGIT) === $this->count(),
+            Mode::Alphanumeric => strspn($this->classes, self::DIGIT.self::CAPITAL.self::PERCENT) === $this->count(),
+            Mode::Kanji => strspn($this->classes, self::KANJI) === $this->count(),
+            default => true,
+        };
+    }
+
     /** Bytes from the unit `$from` up to, not including, the unit `$to`. */
     public function bytesBetween(int $from, int $to): int
     {

@@ -45,7 +45,6 @@ it('refuses what is no Digital Link', function (Closure $make) {
     expect($make)->toThrow(InvalidElements::class);
 })->with([
     'no key in the path' => [fn () => DigitalLink::parse('https://fennmoor.example/honey')],
-    'a qualifier that belongs to another key' => [fn () => DigitalLink::parse('https://id.gs1.org/00/395060001343520001/10/A')],
     'a key without value' => [fn () => DigitalLink::parse('https://id.gs1.org/01')],
     'elements without a key' => [fn () => DigitalLink::of(ElementString::parse('(10)A'))],
     'a domain with a query' => [fn () => DigitalLink::of(ElementString::parse('(01)09506000134352'), 'https://x.example?y')],

@@ -52,7 +52,7 @@ it('names look-alike letters and where a browser would go', function () {
 });
 
 it('makes no symbol of what could harm', function (string $link, string $code) {
-    expect(Payloads::parse($link, Kind::Link)->refusal()?->code)->toBe($code);
+    expect(Payloads::parse($link, Kind::Link)->obstacle()?->code)->toBe($code);
 })->with([
     'script' => ['javascript:alert(1)', 'dangerous_scheme'],
     'script in capitals' => ['JaVaScRiPt:alert(1)', 'dangerous_scheme'],

@@ -21,6 +21,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whether this machine can answer
+         * @description Without session, key or limit; costs one question to the database.
+         */
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/openapi.yaml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** This description */
+        get: operations["contract"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -826,7 +863,7 @@ export interface components {
             module_px?: number;
             /** @description The whole side in pixels; rounded down to whole modules, the rest goes to the quiet zone */
             size_px?: number;
-            /** @description The whole width in millimetres at `dpi`; modules become whole dots */
+            /** @description The whole width in millimetres, kept exactly in SVG, PDF and EPS; in pixels modules become whole dots at `dpi` */
             size_mm?: number;
             /**
              * @description Dots an inch of the device
@@ -862,13 +899,17 @@ export interface components {
             name?: string;
             version?: number;
             mask?: number;
-            /** @description The whole width in inches at `dpi` */
+            /** @description The whole width in inches */
             size_in?: number;
             /**
              * @description Share of each block’s correction that a mark must leave free
              * @default 0.5
              */
             reserve?: number;
+            merge?: components["schemas"]["Merge"];
+            modes?: components["schemas"]["Modes"];
+            as_is?: components["schemas"]["AsIs"];
+            whole_dots?: components["schemas"]["WholeDots"];
             /**
              * @description Process inks in PDF and EPS
              * @default false
@@ -896,12 +937,42 @@ export interface components {
             name: string;
             text?: string;
             fields?: components["schemas"]["Fields"];
+            /** @description An empty one takes the glyph off its shelf */
+            shelf?: string | null;
+            merge?: components["schemas"]["Merge"];
+            modes?: components["schemas"]["Modes"];
+            as_is?: components["schemas"]["AsIs"];
         };
         GlyphChange: components["schemas"]["Options"] & {
             name?: string;
             text?: string;
             fields?: components["schemas"]["Fields"];
+            /** @description An empty one takes the glyph off its shelf */
+            shelf?: string | null;
+            merge?: components["schemas"]["Merge"];
+            modes?: components["schemas"]["Modes"];
+            as_is?: components["schemas"]["AsIs"];
         };
+        /** @description Values for merge fields such as {{email}}, as people write them; each is encoded once, as its place needs it */
+        Merge: {
+            [key: string]: string;
+        };
+        /**
+         * @description auto: the fewest segments that the version allows; mixed: the fewest bits; else all in one mode
+         * @default auto
+         * @enum {string}
+         */
+        Modes: "auto" | "mixed" | "numeric" | "alphanumeric" | "byte" | "kanji";
+        /**
+         * @description Draws a text that has errors all the same, as a test pattern
+         * @default false
+         */
+        AsIs: boolean;
+        /**
+         * @description Keeps SVG, PDF and EPS to whole dots at `dpi` too; otherwise they are exactly as wide as was asked
+         * @default false
+         */
+        WholeDots: boolean;
         SymbolFacts: {
             /** @constant */
             symbology: "qr";
@@ -962,11 +1033,18 @@ export interface components {
             data_uri: string | null;
         };
         PayloadProblem: {
-            /** @enum {string} */
-            severity: "error" | "caution";
+            /**
+             * @description error: breaks its standard or will not do what was meant; caution: may do harm or something else; note: advice
+             * @enum {string}
+             */
+            severity: "error" | "caution" | "note";
             code: string;
             field: string;
             message: string;
+            /** @description Character of the text that it is about, counted from 1 */
+            position: number | null;
+            /** @description Standard and clause of the rule */
+            clause: string | null;
             fix: null | {
                 label: string;
                 /** @description Fields, by their paths, and their values after the change; `text` for the whole text */
@@ -1009,8 +1087,8 @@ export interface components {
         };
         ReadPayload: {
             kind: components["schemas"]["Kind"];
-            /** @description Fields of the kind, type: [object, array] */
-            fields: unknown;
+            /** @description Fields of the kind */
+            fields: Record<string, never> | unknown[];
             problems: components["schemas"]["PayloadProblem"][];
             summary: components["schemas"]["SummaryLine"][];
             phone: components["schemas"]["Phone"];
@@ -1095,7 +1173,7 @@ export interface components {
         };
         LedgerLine: {
             /** @enum {string} */
-            check: "payload" | "round_trip" | "contrast" | "red_light" | "mark" | "finders" | "fill" | "size" | "quiet_zone" | "print" | "dots" | "companion";
+            check: "payload" | "round_trip" | "contrast" | "red_light" | "mark" | "finders" | "fill" | "size" | "quiet_zone" | "print" | "dots" | "companion" | "modes" | "swiss_bill";
             title: string;
             verdict: components["schemas"]["Verdict"];
             figure: string;
@@ -1122,6 +1200,8 @@ export interface components {
             levels: components["schemas"]["LevelRow"][];
             picture: components["schemas"]["Picture"];
             payload: components["schemas"]["Payload"];
+            /** @description Whether it was drawn with its errors, on request */
+            as_is: boolean;
             ledger: null | components["schemas"]["LedgerLine"][];
             proof: null | components["schemas"]["Proof"];
             /** @description A row of letters for each row of modules: the block of its codeword, U+0100 for the first; a full stop where there is no codeword */
@@ -1175,7 +1255,10 @@ export interface components {
         PictureFormat: "svg" | "png" | "webp" | "jpg" | "pdf" | "eps" | "txt" | "json";
         /** @enum {string} */
         Printing: "screen" | "laser" | "offset" | "thermal_203" | "thermal_300" | "flexo" | "screen_print";
-        JsonSchema: Record<string, never>;
+        JsonSchema: {
+            $schema: string;
+            properties: Record<string, never>;
+        };
         /** @description How a symbol looks; lengths in modules. `GET /api/v1/finishes/schema` states it in full. */
         Finish: {
             $schema?: string;
@@ -1313,6 +1396,7 @@ export interface components {
             };
         };
         FinishList: {
+            next_cursor: string | null;
             data: components["schemas"]["SavedFinish"][];
         };
         Applied: {
@@ -1362,7 +1446,7 @@ export interface components {
         };
         ReadOptions: {
             /** @description Those to look for; all when left out. A form may also send one field with commas */
-            symbologies?: components["schemas"]["Symbology"][];
+            symbologies?: ("qr" | "microqr" | "ean13" | "ean8" | "upca" | "upce" | "itf14" | "code128" | "code39" | "matrix" | "linear")[];
             /**
              * @description Milliseconds a picture after which no new attempt is begun
              * @default 1500
@@ -1435,13 +1519,16 @@ export interface components {
             gate: components["schemas"]["Gate"];
         };
         GateEntries: {
+            next_cursor: string | null;
             data: components["schemas"]["GateEntry"][];
             total: number;
         };
         GateAdmissions: {
+            next_cursor: string | null;
             data: components["schemas"]["GateAdmission"][];
         };
         GateList: {
+            next_cursor: string | null;
             data: components["schemas"]["Gate"][];
         };
         GlyphsFound: {
@@ -1451,6 +1538,7 @@ export interface components {
             moved: number;
         };
         Shelves: {
+            next_cursor: string | null;
             data: {
                 shelf: string;
                 glyphs: number;
@@ -1472,7 +1560,7 @@ export interface components {
                      * @description How far the best attempt came
                      * @enum {string}
                      */
-                    stage: "no_finder" | "no_grid" | "format" | "version" | "correction" | "bit_stream";
+                    stage: "no_time" | "no_finder" | "no_grid" | "format" | "version" | "correction" | "bit_stream";
                     hint: string;
                     /** @description Pixels a module there, where it is known */
                     module_px: number | null;
@@ -1485,6 +1573,9 @@ export interface components {
             name: string;
             kind: components["schemas"]["Kind"];
             text: string;
+            /** @description Whether it was saved with errors, on request */
+            as_is: boolean;
+            modes: components["schemas"]["Modes"];
             shelf: string | null;
             level: components["schemas"]["Level"];
             module_px: number | null;
@@ -1529,6 +1620,7 @@ export interface components {
         };
         KindList: {
             data: components["schemas"]["KindFacts"][];
+            next_cursor: null;
         };
         Gs1ElementRead: {
             ai: string;
@@ -1539,12 +1631,17 @@ export interface components {
         };
         Gs1IdentifierList: {
             data: components["schemas"]["Gs1Identifier"][];
+            next_cursor: null;
         };
         BarsDrawing: {
             bars: components["schemas"]["BarsFacts"];
             picture: {
-                /** @enum {string} */
-                format: "svg" | "png";
+                format: components["schemas"]["PictureFormat"];
+                media_type: string;
+                file_name: string;
+                text: string | null;
+                width_mm: number;
+                height_mm: number;
                 width_px: number;
                 height_px: number;
                 module_px: number;
@@ -1554,16 +1651,25 @@ export interface components {
             };
         };
         Session: {
-            user: {
+            /** @description Null for a key, which learns nothing about its owner */
+            user: null | {
                 /** Format: uuid */
                 id: string;
                 name: string;
                 email: string;
             };
-            workspace: {
+            /** @description Null for a key without the ability `glyphs:read` */
+            workspace: null | {
                 /** Format: uuid */
                 id: string;
                 name: string;
+            };
+            /** @description Null in a session */
+            key: null | {
+                name: string;
+                abilities: string[];
+                /** Format: date-time */
+                expires_at: string | null;
             };
         };
         About: {
@@ -1579,15 +1685,23 @@ export interface components {
             };
         };
         Problem: {
+            /** Format: uri-reference */
             type: string;
             title: string;
             status: number;
             detail: string;
         };
+        Fault: {
+            /** @description JSON pointer into the body that was sent, as a URI fragment */
+            pointer?: string;
+            /** @description Name of a query parameter */
+            parameter?: string;
+            /** @example check_digit */
+            code: string;
+            detail: string;
+        } & (unknown | unknown);
         Invalid: components["schemas"]["Problem"] & {
-            errors: {
-                [key: string]: string[];
-            };
+            errors: components["schemas"]["Fault"][];
             payload?: components["schemas"]["Payload"];
         };
     };
@@ -1601,7 +1715,46 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
-        /** @description Some of it cannot be taken; messages by field */
+        /** @description No session, and no valid key */
+        Unauthorized: {
+            headers: {
+                "WWW-Authenticate": string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description The key does not have the ability that the detail names */
+        Forbidden: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Too many requests */
+        Limited: {
+            headers: {
+                "Retry-After": components["headers"]["RetryAfter"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description At its limit, or without its database; nothing was done */
+        Busy: {
+            headers: {
+                "Retry-After": components["headers"]["RetryAfter"];
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Some of it cannot be taken */
         Invalid: {
             headers: {
                 [name: string]: unknown;
@@ -1611,9 +1764,19 @@ export interface components {
             };
         };
     };
-    parameters: never;
+    parameters: {
+        /** @description The next_cursor of the page before */
+        Cursor: string;
+        /** @description Rows of a page */
+        Limit: number;
+        /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+        IdempotencyKey: string;
+    };
     requestBodies: never;
-    headers: never;
+    headers: {
+        /** @description Seconds to wait */
+        RetryAfter: number;
+    };
     pathItems: never;
 }
 export type $defs = Record<string, never>;
@@ -1636,6 +1799,69 @@ export interface operations {
                     "application/json": components["schemas"]["About"];
                 };
             };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It can */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @constant */
+                        status: "ok";
+                    };
+                };
+            };
+            405: components["responses"]["Problem"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    contract: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The description, as this installation answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/yaml": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            405: components["responses"]["Problem"];
         };
     };
     showSession: {
@@ -1656,7 +1882,18 @@ export interface operations {
                     "application/json": components["schemas"]["Session"];
                 };
             };
-            401: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     signIn: {
@@ -1685,9 +1922,13 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
-            429: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     signOut: {
@@ -1706,7 +1947,12 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     makeSymbol: {
@@ -1739,10 +1985,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
-            429: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     readPicture: {
@@ -1778,11 +2029,16 @@ export interface operations {
                     "application/json": components["schemas"]["Readings"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
-            429: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     checkReadings: {
@@ -1811,9 +2067,16 @@ export interface operations {
                     "application/json": components["schemas"]["ReadCheck"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     lookUpGlyph: {
@@ -1840,9 +2103,16 @@ export interface operations {
                     "application/json": components["schemas"]["GlyphsFound"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     shelveGlyphs: {
@@ -1870,14 +2140,26 @@ export interface operations {
                     "application/json": components["schemas"]["Shelved"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listShelves: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Rows of a page */
+                limit?: components["parameters"]["Limit"];
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1893,13 +2175,30 @@ export interface operations {
                     "application/json": components["schemas"]["Shelves"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listGates: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Rows of a page */
+                limit?: components["parameters"]["Limit"];
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1915,15 +2214,28 @@ export interface operations {
                     "application/json": components["schemas"]["GateList"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     createGate: {
         parameters: {
             query?: never;
             header?: {
-                "Idempotency-Key"?: string;
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
             };
             path?: never;
             cookie?: never;
@@ -1949,9 +2261,17 @@ export interface operations {
                     "application/json": components["schemas"]["Gate"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     showGate: {
@@ -1974,8 +2294,20 @@ export interface operations {
                     "application/json": components["schemas"]["Gate"];
                 };
             };
-            401: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     deleteGate: {
@@ -1996,8 +2328,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     restoreGate: {
@@ -2020,15 +2358,23 @@ export interface operations {
                     "application/json": components["schemas"]["Gate"];
                 };
             };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listGateEntries: {
         parameters: {
             query?: {
                 state?: "all" | "missing" | "inside";
-                from?: number;
                 limit?: number;
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
             };
             header?: never;
             path: {
@@ -2047,13 +2393,31 @@ export interface operations {
                     "application/json": components["schemas"]["GateEntries"];
                 };
             };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listGateAdmissions: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Rows of a page */
+                limit?: components["parameters"]["Limit"];
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
+            };
             header?: never;
             path: {
                 gate: string;
@@ -2071,13 +2435,30 @@ export interface operations {
                     "application/json": components["schemas"]["GateAdmissions"];
                 };
             };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     admit: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
             path: {
                 gate: string;
             };
@@ -2102,11 +2483,18 @@ export interface operations {
                     "application/json": components["schemas"]["Admission"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
-            429: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     undoAdmission: {
@@ -2130,7 +2518,14 @@ export interface operations {
                     "application/json": components["schemas"]["Gate"];
                 };
             };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     makeBars: {
@@ -2153,13 +2548,23 @@ export interface operations {
                     /** @default 3 */
                     module_px?: number;
                     size_px?: number;
+                    size_mm?: number;
+                    size_in?: number;
+                    /** @default 96 */
+                    dpi?: number;
                     dark?: components["schemas"]["Colour"];
                     light?: components["schemas"]["Colour"];
+                    /** @description For the file name */
+                    name?: string;
+                    format?: components["schemas"]["PictureFormat"];
                     /**
-                     * @default svg
+                     * @default markup
                      * @enum {string}
                      */
-                    format?: "svg" | "png";
+                    inline?: "markup" | "data_uri";
+                    /** @default false */
+                    cmyk?: boolean;
+                    whole_dots?: components["schemas"]["WholeDots"];
                 };
             };
         };
@@ -2173,12 +2578,23 @@ export interface operations {
                     "application/json": components["schemas"]["BarsDrawing"];
                     "image/svg+xml": string;
                     "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/postscript": string;
+                    "text/plain": string;
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listKinds: {
@@ -2199,8 +2615,19 @@ export interface operations {
                     "application/json": components["schemas"]["KindList"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     showKind: {
@@ -2223,9 +2650,21 @@ export interface operations {
                     "application/json": components["schemas"]["KindFacts"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     buildPayload: {
@@ -2240,10 +2679,7 @@ export interface operations {
                 "application/json": {
                     kind: components["schemas"]["Kind"];
                     fields: components["schemas"]["Fields"];
-                    /** @description Values for merge fields such as {{email}}, as people write them; each is percent-encoded once */
-                    merge?: {
-                        [key: string]: string;
-                    };
+                    merge?: components["schemas"]["Merge"];
                 };
             };
         };
@@ -2258,9 +2694,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     parsePayload: {
@@ -2275,6 +2717,7 @@ export interface operations {
                 "application/json": {
                     text: string;
                     kind?: components["schemas"]["Kind"];
+                    merge?: components["schemas"]["Merge"];
                 };
             };
         };
@@ -2289,9 +2732,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     convertGs1: {
@@ -2320,9 +2769,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     readGs1Element: {
@@ -2353,15 +2808,21 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listGs1Identifiers: {
         parameters: {
             query?: {
-                /** @description Part of a number */
+                /** @description Part of a number, title or common name */
                 q?: string;
             };
             header?: never;
@@ -2379,8 +2840,20 @@ export interface operations {
                     "application/json": components["schemas"]["Gs1IdentifierList"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     showWorkspace: {
@@ -2401,8 +2874,19 @@ export interface operations {
                     "application/json": components["schemas"]["WorkspaceSettings"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     updateWorkspace: {
@@ -2434,9 +2918,15 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listGlyphs: {
@@ -2465,16 +2955,28 @@ export interface operations {
                     "application/json": components["schemas"]["GlyphList"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     createGlyph: {
         parameters: {
             query?: never;
             header?: {
-                "Idempotency-Key"?: string;
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
             };
             path?: never;
             cookie?: never;
@@ -2497,10 +2999,16 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     showGlyph: {
@@ -2524,9 +3032,21 @@ export interface operations {
                     "application/json": components["schemas"]["Glyph"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     deleteGlyph: {
@@ -2549,10 +3069,15 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     updateGlyph: {
@@ -2583,11 +3108,17 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     restoreGlyph: {
@@ -2611,9 +3142,14 @@ export interface operations {
                     "application/json": components["schemas"]["Glyph"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     glyphImage: {
@@ -2664,10 +3200,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     cleanMark: {
@@ -2695,10 +3234,16 @@ export interface operations {
                     "application/json": components["schemas"]["CleanMark"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     finishOptions: {
@@ -2719,8 +3264,19 @@ export interface operations {
                     "application/json": components["schemas"]["FinishOptions"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     finishSchema: {
@@ -2741,13 +3297,29 @@ export interface operations {
                     "application/json": components["schemas"]["JsonSchema"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     listFinishes: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Rows of a page */
+                limit?: components["parameters"]["Limit"];
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2763,15 +3335,28 @@ export interface operations {
                     "application/json": components["schemas"]["FinishList"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     createFinish: {
         parameters: {
             query?: never;
             header?: {
-                "Idempotency-Key"?: string;
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
             };
             path?: never;
             cookie?: never;
@@ -2794,10 +3379,16 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     showFinish: {
@@ -2821,9 +3412,21 @@ export interface operations {
                     "application/json": components["schemas"]["SavedFinish"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     deleteFinish: {
@@ -2844,9 +3447,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     updateFinish: {
@@ -2877,11 +3485,17 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     restoreFinish: {
@@ -2905,10 +3519,15 @@ export interface operations {
                     "application/json": components["schemas"]["SavedFinish"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     applyFinish: {
@@ -2937,10 +3556,17 @@ export interface operations {
                     "application/json": components["schemas"]["Applied"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     finishImage: {
@@ -2971,9 +3597,13 @@ export interface operations {
                 };
                 content?: never;
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
     finishFile: {
@@ -2996,9 +3626,21 @@ export interface operations {
                     "application/json": components["schemas"]["Finish"];
                 };
             };
-            401: components["responses"]["Problem"];
-            403: components["responses"]["Problem"];
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
         };
     };
 }

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Problems\Problems;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Facades\DB;
+use PDOException;
+
+/** Whether this machine can answer, for whoever sends it requests. Without session, key or limit. */
+final class HealthController
+{
+    public function __invoke(): JsonResponse
+    {
+        try {
+            DB::select('SELECT 1');
+        } catch (PDOException) {
+            return Problems::response(503, 'The database is not answering.');
+        }
+
+        return new JsonResponse(['status' => 'ok'], 200, ['Cache-Control' => 'no-store']);
+    }
+}

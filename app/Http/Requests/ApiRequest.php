@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Contracts\Validation\Validator;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rules\Enum;
+use Illuminate\Validation\Rules\In;
+use Illuminate\Validation\ValidationException;
+
+/** A request of the API: what its rules do not name is refused by name, and an empty text is no choice, number or name. */
+abstract class ApiRequest extends FormRequest
+{
+    /** Rules whose values are never an empty text. */
+    private const FILLED = ['integer', 'numeric', 'boolean', 'array', 'uuid', 'list'];
+
+    /** @return array<string, list<mixed>> */
+    abstract public function rules(): array;
+
+    /** The length of a list is looked at before what is in it. */
+    protected function prepareForValidation(): void
+    {
+        foreach ($this->rules() as $name => $rules) {
+            $value = str_contains($name, '*') || ! in_array('array', $rules, true) ? null : $this->input($name);
+            foreach (is_array($value) ? $rules : [] as $rule) {
+                if (is_string($rule) && preg_match('/^max:(\d+)$/D', $rule, $match) === 1 && count($value) > (int) $match[1]) {
+                    throw ValidationException::withMessages([$name => [$this->messages()["$name.max"] ?? "At most {$match[1]} at once; this has ".count($value).'.']]);
+                }
+            }
+        }
+    }
+
+    /** @return list<callable(Validator): void> */
+    public function after(): array
+    {
+        return [$this->refuseUnknown(...), $this->refuseBlank(...)];
+    }
+
+    /**
+     * Names that a body may have beside those of the rules.
+     *
+     * @return list<string>
+     */
+    protected function known(): array
+    {
+        return [];
+    }
+
+    private function refuseUnknown(Validator $validator): void
+    {
+        $known = [...$this->known(), ...array_map(static fn (string $rule): string => explode('.', $rule)[0], array_keys($this->rules()))];
+        $body = $this->isJson() ? $this->json()->all() : [...$this->request->all(), ...$this->allFiles()];
+        foreach (array_diff(array_map(strval(...), array_keys($body)), $known) as $name) {
+            $validator->errors()->add(str_replace('.', '\.', $name), 'There is no such key here. Known are: '.implode(', ', array_unique($known)).'.');
+            $this->attributes->set('codes', [...(array) $this->attributes->get('codes'), $name => 'unknown_key']);
+        }
+    }
+
+    private function refuseBlank(Validator $validator): void
+    {
+        foreach ($this->rules() as $name => $rules) {
+            $value = str_contains($name, '*') ? null : $this->input($name);
+            if (is_string($value) && trim($value) === '' && self::needsFilling($rules)) {
+                $validator->errors()->add($name, 'This is empty. Give a value, or leave the key out.');
+            }
+        }
+    }
+
+    /** @param  list<mixed>  $rules */
+    private static function needsFilling(array $rules): bool
+    {
+        foreach ($rules as $rule) {
+            if ($rule instanceof Enum || $rule instanceof In || in_array($rule, self::FILLED, true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Image;
+
+/**
+ * PNG files (ISO/IEC 15948) without what is not their pixels, and with no more of these than the header says: texts
+ * and colour profiles may inflate to gigabytes, and so may pixels that nobody sees.
+ */
+final class PngChunks
+{
+    /** What is kept, with the most bytes of each: the pixels, and what says how they are meant. */
+    private const KEPT = ['IHDR' => 13, 'PLTE' => 768, 'tRNS' => 768, 'gAMA' => 4, 'cHRM' => 32, 'sRGB' => 1, 'pHYs' => 9, 'eXIf' => 65_536];
+
+    /** Parts of a file that are looked at. */
+    private const MOST = 20_000;
+
+    /** Bytes that are inflated at once. */
+    private const STEP = 65_536;
+
+    /** Places of the seven passes of an interlaced picture: first column and row, steps (8.2). */
+    private const PASSES = [[0, 0, 8, 8], [4, 0, 8, 8], [0, 4, 4, 8], [2, 0, 4, 4], [0, 2, 2, 4], [1, 0, 2, 2], [0, 1, 1, 2]];
+
+    /**
+     * The same picture, its data inflated to just what the header promises and stored uncompressed.
+     *
+     * @throws InvalidPicture when the file does not hold together, or its data are fewer or far more than its pixels need
+     */
+    public static function cleaned(string $bytes): string
+    {
+        $kept = [];
+        $data = '';
+        $at = 8;
+        for ($count = 0; $at + 12 <= strlen($bytes); $count++) {
+            /** @var array{1: int} $length */
+            $length = unpack('N', $bytes, $at);
+            $type = substr($bytes, $at + 4, 4);
+            if ($count >= self::MOST || $length[1] > strlen($bytes) - $at - 12) {
+                throw self::broken();
+            }
+            if ($type === 'IDAT') {
+                $data .= substr($bytes, $at + 8, $length[1]);
+            } elseif (isset(self::KEPT[$type]) && ! isset($kept[$type]) && $length[1] <= self::KEPT[$type]) {
+                $kept[$type] = substr($bytes, $at + 8, $length[1]);
+            }
+            $at += 12 + $length[1];
+            if ($type === 'IEND') {
+                break;
+            }
+        }
+        if (strlen($kept['IHDR'] ?? '') !== 13) {
+            throw self::broken();
+        }
+        $pixels = self::inflated($data, self::bytesOf($kept['IHDR']));
+        $file = "\x89PNG\r\n\x1A\n";
+        foreach (array_keys(self::KEPT) as $type) {
+            $file .= isset($kept[$type]) ? self::chunk($type, $kept[$type]) : '';
+        }
+
+        return $file.self::chunk('IDAT', self::stored($pixels)).self::chunk('IEND', '');
+    }
+
+    /** Bytes of all lines with their filter bytes (9.2 and 7.2). */
+    private static function bytesOf(string $header): int
+    {
+        /** @var array{width: int, height: int, depth: int, type: int, compression: int, filter: int, interlace: int} $h */
+        $h = unpack('Nwidth/Nheight/Cdepth/Ctype/Ccompression/Cfilter/Cinterlace', $header);
+        $channels = [0 => 1, 2 => 3, 3 => 1, 4 => 2, 6 => 4][$h['type']] ?? throw self::broken();
+        if (! in_array($h['depth'], [1, 2, 4, 8, 16], true) || $h['interlace'] > 1) {
+            throw self::broken();
+        }
+        $line = static fn (int $width): int => 1 + intdiv($width * $channels * $h['depth'] + 7, 8);
+        if ($h['interlace'] === 0) {
+            return $line($h['width']) * $h['height'];
+        }
+        $bytes = 0;
+        foreach (self::PASSES as [$x, $y, $across, $down]) {
+            $width = intdiv($h['width'] - $x + $across - 1, $across);
+            $height = intdiv($h['height'] - $y + $down - 1, $down);
+            $bytes += $width > 0 && $height > 0 ? $line($width) * $height : 0;
+        }
+
+        return $bytes;
+    }
+
+    /** Just so many bytes; what would come after them is never inflated. */
+    private static function inflated(string $data, int $length): string
+    {
+        $inflater = inflate_init(ZLIB_ENCODING_DEFLATE);
+        $pixels = '';
+        if ($inflater === false) {
+            throw self::broken();
+        }
+        // A byte of input gives at most 1032 of output, so small steps bound what a hostile one can give at once.
+        $step = max(256, min(self::STEP, intdiv($length, 200)));
+        // What is wrong with the data shows in what comes out; PHP's warning says no more.
+        set_error_handler(static fn (): bool => true, E_WARNING);
+        for ($at = 0; $at < strlen($data) && strlen($pixels) < $length; $at += $step) {
+            $part = inflate_add($inflater, substr($data, $at, $step), ZLIB_SYNC_FLUSH);
+            if ($part === false) {
+                break;
+            }
+            $pixels .= $part;
+        }
+        restore_error_handler();
+        // A file that was cut off shows what is there of it.
+        if (strlen($pixels) < $length / 2) {
+            throw self::broken();
+        }
+
+        return str_pad(substr($pixels, 0, $length), $length, "\0");
+    }
+
+    /** A zlib stream of stored blocks (RFC 1951 3.2.4). */
+    private static function stored(string $bytes): string
+    {
+        $stream = "\x78\x01";
+        $blocks = str_split($bytes, 65_535);
+        $last = count($blocks) - 1;
+        foreach ($blocks as $i => $block) {
+            $stream .= pack('Cvv', $i === $last ? 1 : 0, strlen($block), strlen($block) ^ 0xFFFF).$block;
+        }
+
+        return $stream.hash('adler32', $bytes, true);
+    }
+
+    private static function chunk(string $type, string $data): string
+    {
+        return pack('N', strlen($data)).$type.$data.pack('N', crc32($type.$data));
+    }
+
+    private static function broken(): InvalidPicture
+    {
+        return new InvalidPicture('The PNG file is cut off or damaged.');
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Controllers\ContractController;
+use App\Http\Controllers\HealthController;
+use App\Http\Controllers\PageController;
+use App\Http\Controllers\ProblemController;
+use Illuminate\Support\Facades\Route;
+
+// Without session, key or limit: what anybody may see.
+Route::get('api/v1/health', HealthController::class);
+Route::get('api/v1/openapi.yaml', ContractController::class);
+Route::get('problems', [ProblemController::class, 'index']);
+Route::get('problems/{type}', [ProblemController::class, 'show']);
+
+// Every page is the web application; its own router picks the screen.
+Route::get('{path?}', PageController::class)->where('path', '^(?!api/|sanctum/).*$')->name('app');
