@@ -12,7 +12,7 @@ SERVICE_USER=www-data
 SERVICE=()
 JIT=(-d opcache.enable=1 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M)
 
-PACKAGES=(php8.2-cli php8.2-fpm php8.2-curl php8.2-gd php8.2-imagick php8.2-intl php8.2-mbstring php8.2-pgsql php8.2-xml php8.2-zip php8.2-opcache
+PACKAGES=(php8.2-cli php8.2-fpm php8.2-apcu php8.2-curl php8.2-gd php8.2-imagick php8.2-intl php8.2-mbstring php8.2-pgsql php8.2-xml php8.2-zip php8.2-opcache
   composer nginx-light postgresql-15 curl unzip git)
 TEST_PACKAGES=(chromium librsvg2-bin poppler-utils ghostscript fonts-dejavu-core)
 
@@ -141,10 +141,24 @@ start_postgres() {
   local port
   port=$(free_port "${KEEN_GLYPH_PG_PORT:-54320}")
   printf '%s' "$port" | as_service tee "$VAR/postgres/port" >/dev/null
-  as_service "$PG_BIN/pg_ctl" -D "$PG_DATA" -l "$VAR/postgres/server.log" -w -t 60 \
-    -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c shared_buffers=128MB" start >"$(log postgres)" 2>&1 \
-    || die "PostgreSQL did not start: $(tail -n 1 "$VAR/postgres/server.log")"
+  launch_postgres "$port" || die "PostgreSQL did not start: $(tail -n 1 "$VAR/postgres/server.log")"
   PG_STARTED=1
+}
+
+launch_postgres() {
+  as_service "$PG_BIN/pg_ctl" -D "$PG_DATA" -l "$VAR/postgres/server.log" -w -t 60 \
+    -o "-p $1 -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c shared_buffers=128MB" start >"$(log postgres)" 2>&1
+}
+
+# A cluster that ended by itself, at the port that the application knows. What it left behind ends a moment later, so
+# it is tried for a while.
+restart_postgres() {
+  for _ in $(seq 1 30); do
+    postgres_runs && return
+    launch_postgres "$(cat "$VAR/postgres/port")" && { PG_STARTED=1; return; }
+    sleep 0.5
+  done
+  return 1
 }
 
 stop_postgres() {
@@ -162,6 +176,7 @@ need_database() {
 load_environment() {
   local key=$HOME_OF_INSTANCE/key
   [ -f "$key" ] || as_service php -r 'echo "base64:".base64_encode(random_bytes(32));' | as_service tee "$key" >/dev/null
+  export PGTZ=UTC PGCLIENTENCODING=UTF8
   export APP_ENV=${APP_ENV:-production} APP_KEY DB_HOST=127.0.0.1 DB_PORT DB_DATABASE DB_USERNAME=keen_glyph DB_PASSWORD KEEN_GLYPH_STORAGE KEEN_GLYPH_DEMO=${KEEN_GLYPH_DEMO:-true}
   APP_KEY=$(cat "$key")
   DB_PORT=$(cat "$VAR/postgres/port")

@@ -42,7 +42,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*', 'sanctum/*') ? Problems::render($e, $request) : null);
+        $exceptions->render(fn (Throwable $e, Request $request) => str_starts_with($request->getPathInfo(), '/api/') || str_starts_with($request->getPathInfo(), '/sanctum/') ? Problems::render($e, $request) : null);
         $exceptions->dontReportDuplicates();
         $exceptions->report(static fn (Throwable $e) => SafeReport::of($e))->stop();
         // What somebody entered is answered, not noted.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Composition\Composition;
+use App\Composition\Drawing;
 use App\Composition\RefusedPayload;
 use App\Models\Finish;
 use App\Models\Glyph;
@@ -15,12 +17,16 @@ use Illuminate\Validation\ValidationException;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\MarkPictures;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
 /** Keeps a finish under a name, changes it, and puts it on glyphs; either way it is cleaned first. */
 final readonly class SaveFinish
 {
+    /** Version of the symbol that a finish is tried on. */
+    private const ROOMY = 25;
+
     public function __construct(private SaveGlyph $glyphs)
     {
     }
@@ -94,6 +100,8 @@ final readonly class SaveFinish
         }
         if (is_array($given['finish'] ?? null)) {
             $finish->finish = FinishFile::write(FinishFile::read($given['finish'], new MarkPictures));
+            // What no symbol can wear is not kept: a large one has room for every mark and caption.
+            Drawing::of(Composition::fromArray(['text' => 'HIVE 7', 'level' => 'H', 'version' => self::ROOMY, 'module_px' => 4, 'finish' => $finish->finish]))->picture(PictureFormat::Svg);
         }
         try {
             return DB::transaction(function () use ($finish, $given): Finish {

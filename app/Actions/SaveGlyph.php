@@ -101,7 +101,7 @@ final class SaveGlyph
             $given += ['dark' => $given['finish']['dark'] ?? '#000000', 'light' => $given['finish']['light'] ?? '#FFFFFF', 'quiet' => $given['finish']['quiet'] ?? Finish::QUIET];
         }
 
-        return $given;
+        return array_intersect_key($given, array_flip($glyph->getFillable()));
     }
 
     /** Fills in what was left out and the facts of the symbol. */

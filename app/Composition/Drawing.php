@@ -7,7 +7,6 @@ namespace App\Composition;
 use App\Support\FileName;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
-use KeenGlyph\Core\Gs1\ElementString;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
@@ -123,6 +122,6 @@ final class Drawing
     /** A text that people can read: element strings with brackets, others as they stand. */
     private static function inWords(Payload $payload): string
     {
-        return $payload->kind === Kind::Gs1Elements ? ElementString::fromSymbol($payload->text)->bracketed() : $payload->text;
+        return $payload->kind === Kind::Gs1Elements ? $payload->elements()?->bracketed() ?? $payload->text : $payload->text;
     }
 }

@@ -23,6 +23,6 @@ final class BarsController
             return PictureResponse::file($drawing->picture($bare), $bare, $drawing->fileName($bare));
         }
 
-        return new JsonResponse(BarsResource::of($drawing, PictureFormat::from($request->string('format', 'svg')->toString()), $request->validated('inline') === 'data_uri'));
+        return new JsonResponse(BarsResource::of($drawing, PictureFormat::from($request->validated('format') ?? 'svg'), $request->validated('inline') === 'data_uri'));
     }
 }

@@ -25,7 +25,7 @@ final class SymbolController
 
         return new JsonResponse(DrawingResource::of(
             $drawing,
-            PictureFormat::from($request->string('format', 'svg')->toString()),
+            PictureFormat::from($request->validated('format') ?? 'svg'),
             $request->validated('inline') === 'data_uri',
             $request->boolean('check'),
             $request->boolean('anatomy'),

@@ -21,7 +21,8 @@ final class Pointer
             if (! is_array($here)) {
                 break;
             }
-            $pointer .= '/'.rawurlencode(str_replace(['~', '/'], ['~0', '~1'], $name));
+            // Brackets and their like may stand in a fragment (RFC 3986 3.5).
+            $pointer .= '/'.strtr(rawurlencode(str_replace(['~', '/'], ['~0', '~1'], $name)), ['%28' => '(', '%29' => ')', '%2C' => ',', '%3A' => ':', '%40' => '@', '%2A' => '*', '%2B' => '+']);
             $here = $here[$name] ?? [];
         }
 

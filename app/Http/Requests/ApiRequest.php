@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use Closure;
 use Illuminate\Contracts\Validation\Validator;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rules\Enum;
@@ -35,7 +36,7 @@ abstract class ApiRequest extends FormRequest
     /** @return list<callable(Validator): void> */
     public function after(): array
     {
-        return [$this->refuseUnknown(...), $this->refuseBlank(...)];
+        return [$this->refuseUnknown(...), $this->refuseBlank(...), $this->refuseOtherTypes(...)];
     }
 
     /**
@@ -48,13 +49,41 @@ abstract class ApiRequest extends FormRequest
         return [];
     }
 
+    /** Neither a text nor fields; a blank text is one, and is judged as such. */
+    protected function demandText(Validator $validator): void
+    {
+        if (! $this->exists('text') && ! $this->exists('fields')) {
+            $validator->errors()->add('text', $this->messages()['text.required_without'] ?? 'Write the text.');
+        }
+    }
+
     private function refuseUnknown(Validator $validator): void
     {
         $known = [...$this->known(), ...array_map(static fn (string $rule): string => explode('.', $rule)[0], array_keys($this->rules()))];
         $body = $this->isJson() ? $this->json()->all() : [...$this->request->all(), ...$this->allFiles()];
         foreach (array_diff(array_map(strval(...), array_keys($body)), $known) as $name) {
             $validator->errors()->add(str_replace('.', '\.', $name), 'There is no such key here. Known are: '.implode(', ', array_unique($known)).'.');
-            $this->attributes->set('codes', [...(array) $this->attributes->get('codes'), $name => 'unknown_key']);
+            // The handler of errors sees the request itself, of which this is a copy.
+            $seen = request()->attributes;
+            $seen->set('codes', [...(array) $seen->get('codes'), $name => 'unknown_key']);
+        }
+    }
+
+    /** JSON says what is a number and what a text; forms and addresses cannot. */
+    private function refuseOtherTypes(Validator $validator): void
+    {
+        foreach ($this->isJson() && ! $this->isMethodSafe() ? $this->rules() : [] as $name => $rules) {
+            $value = str_contains($name, '*') ? null : ($this->json()->all()[$name] ?? null);
+            $message = match (true) {
+                $value === null || $validator->errors()->has($name) => null,
+                in_array('boolean', $rules, true) && ! is_bool($value) => 'This is true or false, without quotes.',
+                in_array('integer', $rules, true) && ! is_int($value) => 'This is a whole number, without quotes.',
+                in_array('numeric', $rules, true) && ! is_int($value) && ! is_float($value) => 'This is a number, without quotes.',
+                default => null,
+            };
+            if ($message !== null) {
+                $validator->errors()->add($name, $message);
+            }
         }
     }
 
@@ -62,10 +91,17 @@ abstract class ApiRequest extends FormRequest
     {
         foreach ($this->rules() as $name => $rules) {
             $value = str_contains($name, '*') ? null : $this->input($name);
-            if (is_string($value) && trim($value) === '' && self::needsFilling($rules)) {
+            // Laravel passes over its rules for a blank text, so that it would go through as it is.
+            if (is_string($value) && trim($value) === '' && (self::needsFilling($rules) || ($value !== '' && self::hasForm($rules)))) {
                 $validator->errors()->add($name, 'This is empty. Give a value, or leave the key out.');
             }
         }
+    }
+
+    /** @param  list<mixed>  $rules */
+    private static function hasForm(array $rules): bool
+    {
+        return array_filter($rules, static fn (mixed $rule): bool => $rule instanceof Closure || (is_string($rule) && str_starts_with($rule, 'regex:'))) !== [];
     }
 
     /** @param  list<mixed>  $rules */

@@ -25,7 +25,7 @@ final class ComposeRequest extends ApiRequest
     {
         return [
             ...self::options(),
-            ...self::payload('required'),
+            ...self::payload(),
             'name' => ['nullable', 'string', 'max:120'],
             'version' => ['nullable', 'integer', 'between:1,40'],
             'mask' => ['nullable', 'integer', 'between:0,7'],
@@ -37,7 +37,6 @@ final class ComposeRequest extends ApiRequest
             'format' => ['nullable', Rule::enum(PictureFormat::class)],
             'inline' => ['nullable', Rule::in(['markup', 'data_uri'])],
             'check' => ['nullable', 'boolean'],
-            'modes' => ['nullable', Rule::enum(ModeChoice::class)],
             'as_is' => ['nullable', 'boolean'],
             'whole_dots' => ['nullable', 'boolean'],
         ];
@@ -46,13 +45,12 @@ final class ComposeRequest extends ApiRequest
     /**
      * A text, or fields of a kind in its place.
      *
-     * @param  'required'|'filled'  $need
      * @return array<string, list<mixed>>
      */
-    public static function payload(string $need): array
+    public static function payload(): array
     {
         return [
-            'text' => [$need === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089'],
+            'text' => ['prohibits:fields', 'string', 'max:7089'],
             'fields' => ['array', 'max:64'],
             'merge' => ['nullable', 'array', 'max:64'],
             'merge.*' => ['string', 'max:2000'],
@@ -70,6 +68,7 @@ final class ComposeRequest extends ApiRequest
             'kind' => ['nullable', Rule::enum(Kind::class)],
             'level' => ['nullable', Rule::enum(Level::class)],
             'lift' => ['nullable', 'boolean'],
+            'modes' => ['nullable', Rule::enum(ModeChoice::class)],
             'module_px' => ['nullable', 'integer', 'between:1,256', 'prohibits:size_px,size_mm'],
             'size_px' => ['nullable', 'integer', 'between:21,8192', 'prohibits:module_px,size_mm'],
             'size_mm' => ['nullable', 'numeric', 'gt:0', 'max:10000', 'prohibits:module_px,size_px'],
@@ -83,6 +82,11 @@ final class ComposeRequest extends ApiRequest
             'dark' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/iD'],
             'light' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/iD'],
         ];
+    }
+
+    public function after(): array
+    {
+        return [...parent::after(), $this->demandText(...)];
     }
 
     /** @return array<string, string> */

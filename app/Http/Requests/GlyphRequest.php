@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Validation\Rule;
-use KeenGlyph\Core\Symbol\ModeChoice;
-
 /** What a glyph is made of; on a change only what changes. */
 final class GlyphRequest extends ApiRequest
 {
@@ -19,12 +16,11 @@ final class GlyphRequest extends ApiRequest
             ...ComposeRequest::options(),
             'name' => [$required, 'string', 'max:120', 'regex:/\S/u'],
             // PostgreSQL's text holds no NUL; a symbol with one can be drawn but not kept.
-            'text' => [$required === 'required' ? 'required_without:fields' : 'filled', 'prohibits:fields', 'string', 'max:7089', 'not_regex:/\x00/'],
+            'text' => ['prohibits:fields', 'string', 'max:7089', 'not_regex:/\x00/'],
             'fields' => ['array', 'max:64'],
             'merge' => ['nullable', 'array', 'max:64'],
             'merge.*' => ['string', 'max:2000'],
             'as_is' => ['nullable', 'boolean'],
-            'modes' => ['nullable', Rule::enum(ModeChoice::class)],
             // An empty one takes the glyph off its shelf.
             'shelf' => ['nullable', 'string', 'max:80', 'not_regex:/\x00/'],
         ];
@@ -38,6 +34,11 @@ final class GlyphRequest extends ApiRequest
     public function given(): array
     {
         return [...$this->validated(), 'fields' => $this->input('fields'), 'finish' => $this->input('finish')];
+    }
+
+    public function after(): array
+    {
+        return [...parent::after(), ...($this->isMethod('POST') ? [$this->demandText(...)] : [])];
     }
 
     /** @return array<string, string> */

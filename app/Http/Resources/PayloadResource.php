@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use KeenGlyph\Core\Gs1\ElementString;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Report\Gs1Facts;
@@ -17,17 +16,17 @@ final class PayloadResource
     /** @return array<string, mixed> */
     public static function of(Payload $payload): array
     {
-        $isGs1 = in_array($payload->kind, [Kind::Gs1Link, Kind::Gs1Elements], true) && $payload->text !== '';
+        $elements = $payload->elements();
 
         return [
             'text' => $payload->text === '' && $payload->errors() !== [] ? null : mb_scrub($payload->text, 'UTF-8'),
             // Separators cannot be seen: element strings are shown and typed with brackets.
-            'shown' => $payload->kind === Kind::Gs1Elements && $payload->text !== '' ? ElementString::fromSymbol($payload->text)->bracketed() : mb_scrub($payload->text, 'UTF-8'),
+            'shown' => $payload->kind === Kind::Gs1Elements && $elements !== null ? $elements->bracketed() : mb_scrub($payload->text, 'UTF-8'),
             ...$payload->toArray(),
             'fields' => (object) $payload->fields,
             'summary' => PayloadSummary::of($payload),
             'phone' => PhoneFacts::of($payload),
-            'gs1' => $isGs1 ? Gs1Facts::of($payload->text, $payload->context->gs1Domain) : null,
+            'gs1' => $elements !== null && $elements->elements !== [] ? Gs1Facts::of($payload->text, $payload->context->gs1Domain) : null,
         ];
     }
 }

@@ -126,7 +126,7 @@ final readonly class Layout
         $rest = $width - $modulePx * $columns;
         $note = $rest === 0 ? null : sprintf('%d pixels make %d whole pixels a module for %d modules; the %d left over went to the quiet zones.', $width, $modulePx, $columns, $rest);
 
-        return new self($columns, $modulePx, $width, $modulePx * $rows, intdiv($rest, 2), 0, $size->dpi, $note, 0.0);
+        return new self($columns, $modulePx, $width, $modulePx * $rows, intdiv($rest, 2), 0, $size->dpi, $note, 0.0, askedMm: $size->askedMm);
     }
 
     /**

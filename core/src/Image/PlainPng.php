@@ -11,6 +11,8 @@ namespace KeenGlyph\Core\Image;
  */
 final class PlainPng
 {
+    private const MOST = 2_000;
+
     /** Null for any other PNG, and for a damaged one: the general decoder then takes it, or says what is wrong. */
     public static function decode(string $bytes): ?LuminancePlane
     {
@@ -37,7 +39,11 @@ final class PlainPng
     {
         $chunks = [];
         $at = 8;
-        while ($at + 12 <= strlen($bytes)) {
+        for ($count = 0; $at + 12 <= strlen($bytes); $count++) {
+            // A plain file has few of them; one with many is for the general decoder to look at.
+            if ($count >= self::MOST) {
+                return null;
+            }
             $size = (int) hexdec(bin2hex(substr($bytes, $at, 4)));
             $type = substr($bytes, $at + 4, 4);
             if ($at + 12 + $size > strlen($bytes) || pack('N', crc32(substr($bytes, $at + 4, $size + 4))) !== substr($bytes, $at + 8 + $size, 4)) {

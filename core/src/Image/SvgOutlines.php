@@ -164,6 +164,9 @@ final class SvgOutlines
                 continue;
             }
             $placed = self::times($matrix, self::transform($node->getAttribute('transform')));
+            if (! is_finite(array_sum(array_map(abs(...), $placed))) || max(array_map(abs(...), $placed)) > 1e9) {
+                throw self::refusal('The SVG file makes a shape larger than can be drawn.');
+            }
             if (in_array($node->localName, ['g', 'a', 'svg', 'switch'], true)) {
                 $this->children($node, $placed, $own, $depth + 1);
             } else {
@@ -312,7 +315,7 @@ final class SvgOutlines
         $matrix = [1.0, 0.0, 0.0, 1.0, 0.0, 0.0];
         preg_match_all('/(\w+)\s*\(([^)]*)\)/', $text, $steps, PREG_SET_ORDER);
         foreach (array_slice($steps, 0, 20) as [, $name, $values]) {
-            $v = array_map(static fn (string $value): float => max(-1e5, min(1e5, (float) $value)), preg_split('/[\s,]+/', trim($values), -1, PREG_SPLIT_NO_EMPTY) ?: []);
+            $v = array_map(self::finite(...), preg_split('/[\s,]+/', trim($values), -1, PREG_SPLIT_NO_EMPTY) ?: []);
             $v += array_fill(0, 6, null);
             $angle = deg2rad($v[0] ?? 0.0);
             [$cx, $cy] = [$v[1] ?? 0.0, $v[2] ?? 0.0];
@@ -328,6 +331,16 @@ final class SvgOutlines
         }
 
         return $matrix;
+    }
+
+    /** A number that can be reckoned with; anything else would make every place of the drawing none. */
+    private static function finite(string $value): float
+    {
+        if (! is_numeric($value) || ! is_finite((float) $value)) {
+            throw self::refusal('The SVG file moves a shape by what is no number: “'.mb_substr($value, 0, 20).'”.');
+        }
+
+        return max(-1e5, min(1e5, (float) $value));
     }
 
     /**

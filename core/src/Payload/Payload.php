@@ -6,6 +6,7 @@ namespace KeenGlyph\Core\Payload;
 
 use KeenGlyph\Core\Gs1\DigitalLink;
 use KeenGlyph\Core\Gs1\ElementString;
+use KeenGlyph\Core\Gs1\InvalidElements;
 
 /** A text with its kind, its fields and what is irregular about it. */
 final readonly class Payload
@@ -89,14 +90,23 @@ final readonly class Payload
     /** GS1 elements as they are printed beside a symbol, an identifier a line; empty for other kinds. */
     public function readable(): string
     {
-        $elements = match ($this->kind) {
-            Kind::Gs1Elements => ElementString::fromSymbol($this->text),
-            Kind::Gs1Link => DigitalLink::parse($this->text)->elements,
-            default => null,
-        };
+        $elements = $this->elements();
 
-        return $elements === null ? '' : implode('
-', $elements->readable());
+        return $elements === null ? '' : implode("\n", $elements->readable());
+    }
+
+    /** The GS1 elements that the text carries; null for other kinds, and for a text that only should be one of these. */
+    public function elements(): ?ElementString
+    {
+        try {
+            return match ($this->kind) {
+                Kind::Gs1Elements => ElementString::fromSymbol($this->text),
+                Kind::Gs1Link => DigitalLink::parse($this->text)->elements,
+                default => null,
+            };
+        } catch (InvalidElements) {
+            return null;
+        }
     }
 
     /** @return array{kind: string, fields: array<string, mixed>, problems: list<array{severity: string, code: string, field: string, message: string, position: ?int, clause: ?string, fix: ?array{label: string, fields: array<string, string>}}>} */

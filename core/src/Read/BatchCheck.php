@@ -16,7 +16,7 @@ final readonly class BatchCheck
     private const ALIKE = 0.5;
 
     /** Comparisons of characters that all pairs together may take. */
-    private const WORK = 60_000_000;
+    private const WORK = 400_000_000;
 
     /** Bytes up to which texts are compared by every way of turning one into the other. */
     private const SHORT = 400;

@@ -21,10 +21,46 @@ export class ApiProblem extends Error {
     super(message)
   }
 
-  /** The first message about a field. */
+  /** The first message about a field; options of a finish stand within it. */
   field(name: string): string | undefined {
-    return this.errors[name]?.[0]
+    return (this.errors[name] ?? this.errors[`finish.${name}`])?.[0]
   }
+}
+
+/** Messages by the place that each fault points at, with points between the names. */
+export function byPlace(faults: Schemas['Fault'][]): Record<string, string[]> {
+  const errors: Record<string, string[]> = {}
+  for (const { pointer, parameter, detail } of faults) {
+    const place =
+      pointer === undefined
+        ? (parameter ?? '')
+        : pointer
+            .split('/')
+            .slice(1)
+            .map((name) => decodeURIComponent(name).replaceAll('~1', '/').replaceAll('~0', '~'))
+            .join('.')
+    ;(errors[place] ??= []).push(detail)
+  }
+  return errors
+}
+
+/** Asked for nothing but an answer: these may be sent again whatever became of the first try. */
+const REPEATABLE = /\/api\/v1\/(?:symbols|bars|read|payloads\/\w+|gs1(?:\/element)?|glyphs\/lookup|gates\/[^/]+\/admit)$/
+
+/** Tries beside the first, and the longest wait between two, in milliseconds. */
+const TRIES = 3
+const WAIT = 4_000
+
+/** A server at its limit says when to come again. */
+async function patiently(first: Response, sent: Request | undefined): Promise<Response> {
+  let response = first
+  for (let tries = 0; response.status === 503 && sent !== undefined && tries < TRIES; tries++) {
+    const seconds = Number(response.headers.get('Retry-After') ?? 1)
+    await new Promise((resolve) => setTimeout(resolve, Math.min(WAIT, 1000 * seconds * (0.7 + 0.6 * Math.random()))))
+    if (sent.signal.aborted) break
+    response = await fetch(sent.clone())
+  }
+  return response
 }
 
 function cookie(name: string): string | undefined {
@@ -44,11 +80,14 @@ const underWay = new Map<string, Request>()
 
 const token: Middleware = {
   async onRequest({ request, id }) {
-    if (request.method !== 'GET') {
+    const path = new URL(request.url).pathname
+    // Signing in has no session yet, so there is no token of one.
+    const isSigningIn = request.method === 'POST' && path === '/api/v1/session'
+    if (request.method !== 'GET' && !isSigningIn) {
       await needToken()
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '')
-      underWay.set(id, request.clone())
     }
+    if (request.method !== 'GET' || REPEATABLE.test(path)) underWay.set(id, request.clone())
     return request
   },
   async onResponse({ response, id }) {
@@ -63,6 +102,9 @@ const token: Middleware = {
     }
     if (response.status === 401) {
       window.dispatchEvent(new CustomEvent('signed-out'))
+    }
+    if (response.status === 503 && sent !== undefined && REPEATABLE.test(new URL(sent.url).pathname)) {
+      return patiently(response, sent)
     }
     return undefined
   },
@@ -94,13 +136,13 @@ export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
   if (!answer.response.ok) {
     const problem = (answer.error ?? {}) as {
       detail?: string
-      errors?: Record<string, string[]>
+      errors?: Schemas['Fault'][]
       payload?: Schemas['Payload']
     }
     throw new ApiProblem(
       answer.response.status,
       problem.detail ?? `The server answered with ${answer.response.status}.`,
-      problem.errors,
+      byPlace(problem.errors ?? []),
       problem.payload,
     )
   }

@@ -65,7 +65,7 @@ async function leave(): Promise<void> {
         <v-btn class="bare icon" aria-label="Switch between light and dark" @click="swapTheme"
           ><v-icon :icon="mdiThemeLightDark"
         /></v-btn>
-        <span class="label wide workspace clip">{{ session?.workspace.name }}</span>
+        <span class="label wide workspace clip">{{ session?.workspace?.name }}</span>
         <v-menu>
           <template #activator="{ props }">
             <v-btn class="bare icon" v-bind="props" aria-label="Menu"><v-icon :icon="mdiMenu" /></v-btn>
@@ -75,7 +75,7 @@ async function leave(): Promise<void> {
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
             <v-list-item title="Workspace settings" to="/workspace" />
             <v-list-item
-              v-if="session"
+              v-if="session?.user"
               :title="`Sign out ${session.user.name}`"
               :prepend-icon="mdiLogout"
               @click="leave"

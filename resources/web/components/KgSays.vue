@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Problem } from '@/lib/kinds'
+import { SEVERITY } from '@/lib/verdicts'
 import KgVerdict from './KgVerdict.vue'
 
 /** What is wrong or unwise about a field, and the change that is offered. */
@@ -10,8 +11,8 @@ const emit = defineEmits<{ fix: [fields: Record<string, string>] }>()
 <template>
   <div v-for="p in problems" :key="p.code + p.message" class="says">
     <p class="row">
-      <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span
-        :class="p.severity === 'error' ? 'fails' : 'marginal'"
+      <KgVerdict :verdict="SEVERITY[p.severity]" /><span
+        :class="SEVERITY[p.severity]"
         >{{ p.message }}</span
       >
     </p>
@@ -40,6 +41,9 @@ const emit = defineEmits<{ fix: [fields: Record<string, string>] }>()
 }
 .says .marginal {
   color: var(--marg);
+}
+.says .not_run {
+  color: var(--ink-2);
 }
 .offers {
   padding: 5px 0 2px 19px;

@@ -3,6 +3,7 @@ import { mdiContentCopy, mdiPencilOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ReadSymbol } from '@/api/client'
+import { judged, SEVERITY } from '@/lib/verdicts'
 import KgDiff from '@/components/KgDiff.vue'
 import KgHex from '@/components/KgHex.vue'
 import KgPhone from '@/components/KgPhone.vue'
@@ -23,9 +24,7 @@ const step = ref<'says' | 'bytes' | 'compare'>('says')
 
 const bytes = computed(() => bytesOf(props.symbol.bytes_b64).length)
 const problems = computed(() => props.symbol.payload.problems)
-const worst = computed(() =>
-  problems.value.some((p) => p.severity === 'error') ? 'fails' : problems.value.length > 0 ? 'marginal' : 'holds',
-)
+const judgement = computed(() => judged(problems.value))
 const host = computed(() =>
   props.symbol.payload.kind === 'link' ? /^[a-z]+:\/\/([^/?#]*)/i.exec(props.symbol.text)?.[1] : '',
 )
@@ -149,14 +148,12 @@ function compose(): void {
         <KgPhone :phone="symbol.payload.phone" :summary="symbol.payload.summary" :text="shownText" />
         <div class="row">
           <h2 class="grow">{{ kind }} rules</h2>
-          <span class="say" :class="worst">{{
-            problems.length === 0 ? 'In order' : `${problems.length} to look at`
-          }}</span>
+          <span class="say" :class="judgement.verdict">{{ judgement.words }}</span>
         </div>
         <p v-if="host" class="host code">{{ host }}</p>
         <ul>
           <li v-for="p in problems" :key="p.code" class="row rule">
-            <KgVerdict :verdict="p.severity === 'error' ? 'fails' : 'marginal'" /><span>{{ p.message }}</span>
+            <KgVerdict :verdict="SEVERITY[p.severity]" /><span>{{ p.message }}</span>
           </li>
           <li v-if="problems.length === 0" class="row rule">
             <KgVerdict verdict="holds" /><span>{{

@@ -71,7 +71,8 @@ async function admit(code: string): Promise<void> {
   try {
     const given = (await unwrap(
       api.POST('/api/v1/gates/{gate}/admit', {
-        params: { path: { gate: gate.value } },
+        // The same key whatever becomes of the first try: an answer that was lost is given again, not a second admission.
+        params: { path: { gate: gate.value }, header: { 'Idempotency-Key': crypto.randomUUID() } },
         body: { code, door: door.value.trim() },
       }),
     )) as Schemas['Admission']

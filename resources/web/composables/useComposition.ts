@@ -14,6 +14,7 @@ export interface Composition {
   origin: 'text' | 'fields'
   level: Schemas['Level']
   lift: boolean
+  modes: Schemas['Modes']
   sizeMode: 'module' | 'side' | 'length'
   modulePx: number
   sizePx: number
@@ -34,6 +35,7 @@ export const fresh = (finish: FinishValues = PLAIN, finishId: string | null = nu
   origin: 'fields',
   level: 'M',
   lift: false,
+  modes: 'auto',
   sizeMode: 'module',
   modulePx: 8,
   sizePx: 300,
@@ -52,6 +54,7 @@ const fromGlyph = (glyph: Glyph): Composition => ({
   text: glyph.text,
   origin: 'text',
   level: glyph.level,
+  modes: glyph.modes,
   sizeMode: glyph.size_mm !== null ? 'length' : glyph.size_px === null ? 'module' : 'side',
   modulePx: glyph.module_px ?? 8,
   sizePx: glyph.size_px ?? 300,
@@ -87,14 +90,14 @@ export function useComposition() {
 
   /** The options as the API takes them. */
   function body(): Compose {
-    const { kind, text, values, origin, level, lift, finish, dpi, print } = fields
+    const { kind, text, values, origin, level, lift, modes, finish, dpi, print } = fields
     const size = {
       module: { module_px: fields.modulePx },
       side: { size_px: fields.sizePx },
       length: { size_mm: fields.sizeMm },
     }[fields.sizeMode]
     const says = origin === 'text' ? { text } : { fields: values }
-    return { kind, ...says, level, lift, finish, ...size, dpi, print, distance_mm: fields.distanceMm }
+    return { kind, ...says, level, lift, modes, finish, ...size, dpi, print, distance_mm: fields.distanceMm }
   }
 
   return {
@@ -126,6 +129,7 @@ export function useComposition() {
       for (const [path, value] of Object.entries(set)) {
         if (isFinishPath(path)) fields.finish = withPath(fields.finish, path, value)
         else if (path === 'text') Object.assign(fields, { text: value, origin: 'text' })
+        else if (path === 'size_mm') Object.assign(fields, { sizeMode: 'length', sizeMm: value })
         else if (path === 'module_px') Object.assign(fields, { sizeMode: 'module', modulePx: value })
         else if (path === 'distance_mm') fields.distanceMm = Number(value)
         else Object.assign(fields, { [path]: value })

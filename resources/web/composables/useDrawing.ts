@@ -22,11 +22,14 @@ export function useDrawing(body: () => Compose & { name?: string }, isEmpty: () 
     running = new AbortController()
     try {
       const made = await unwrap(
-        api.POST('/api/v1/symbols', { body: { ...body(), check: true }, signal: running.signal }),
+        api.POST('/api/v1/symbols', { body: { ...body(), check: true, as_is: true, whole_dots: true }, signal: running.signal }),
       )
       if (mine !== latest) return
-      drawing.value = made as Drawing
-      problem.value = null
+      const { payload } = made as Drawing
+      const harm = payload.problems.find((p) => p.code === 'dangerous_scheme' && p.severity === 'error')
+      // What runs on a reader's device is told of, and not held out to be scanned.
+      drawing.value = harm === undefined ? (made as Drawing) : null
+      problem.value = harm === undefined ? null : new ApiProblem(422, harm.message, { text: [harm.message] }, payload)
       isStale.value = false
     } catch (e) {
       if (mine !== latest || !(e instanceof ApiProblem)) return

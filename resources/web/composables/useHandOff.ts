@@ -5,12 +5,15 @@ import { useToast } from './useToast'
 
 export type CopyKind = 'picture' | 'svg' | 'img' | 'curl'
 
-/** Files and copies of what is on the table. The picture is made anew for each, so it is never an older one. */
+/**
+ * Files and copies of what is on the table. The picture is made anew for each, so it is never an older one; what the
+ * ledger stops was asked about before.
+ */
 export function useHandOff(body: () => Compose & { name?: string }) {
   const { say } = useToast()
 
   const make = (format: Schemas['PictureFormat'], more: Partial<Compose> = {}) =>
-    unwrap(api.POST('/api/v1/symbols', { body: { ...body(), format, ...more } })) as Promise<Drawing>
+    unwrap(api.POST('/api/v1/symbols', { body: { ...body(), as_is: true, format, ...more } })) as Promise<Drawing>
 
   function blobOf(drawing: Drawing): Blob {
     const { svg, text, data_uri, media_type } = drawing.picture
@@ -54,7 +57,8 @@ export function useHandOff(body: () => Compose & { name?: string }) {
       const text = {
         svg: svg!.trim(),
         img: imgSnippet(svg!, side_px, title),
-        curl: curlSnippet(window.location.origin, body(), 'svg', file_name),
+        // A text with errors is drawn elsewhere, too, only when that is asked for.
+        curl: curlSnippet(window.location.origin, { ...body(), ...(drawing.as_is ? { as_is: true } : {}) }, 'svg', file_name),
       }[what]
       await navigator.clipboard.writeText(text)
       say({ svg: 'SVG markup copied', img: 'HTML image copied', curl: 'curl call copied' }[what])
