@@ -124,7 +124,7 @@ free_port() {
   printf '%s' "$port"
 }
 
-postgres_runs() { "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p "$(cat "$VAR/postgres/port" 2>/dev/null || echo 1)"; }
+postgres_runs() { "$PG_BIN/pg_isready" -q -U keen_glyph -d postgres -h 127.0.0.1 -p "$(cat "$VAR/postgres/port" 2>/dev/null || echo 1)"; }
 
 # Our own cluster, on loopback, with its data under var/. Another one on this machine is never touched.
 start_postgres() {

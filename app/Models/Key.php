@@ -27,14 +27,15 @@ final class Key extends PersonalAccessToken
              JOIN users u ON k.tokenable_type = ? AND u.id = k.tokenable_id JOIN workspaces w ON w.id = u.workspace_id WHERE k.id = ?',
             [(new User)->getMorphClass(), $id],
         );
-        if (! is_object($row)) {
+        $row = (array) $row;
+        if ($row === []) {
             return null;
         }
         $made = static fn (Model $model, mixed $json): Model => $model->newFromBuilder((array) json_decode(is_string($json) ? $json : '', true));
-        $key = $made(new self, $row->key);
-        $owner = $made(new User, $row->owner);
+        $key = $made(new self, $row['key']);
+        $owner = $made(new User, $row['owner']);
 
-        return $key instanceof self ? $key->setRelation('tokenable', $owner->setRelation('workspace', $made(new Workspace, $row->workspace))) : null;
+        return $key instanceof self ? $key->setRelation('tokenable', $owner->setRelation('workspace', $made(new Workspace, $row['workspace']))) : null;
     }
 
     /**

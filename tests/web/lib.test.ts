@@ -60,8 +60,18 @@ describe('bytes', () => {
     const rows = hexRows(bytesOf(btoa('https://fennmoor\xd0\xbe')))
     expect(rows.map((row) => row.offset)).toEqual(['0000', '0010'])
     expect(rows[1]!.bytes).toEqual([
-      { hex: 'd0', text: '·', plain: false },
-      { hex: 'be', text: '·', plain: false },
+      { hex: 'd0', text: '·', plain: false, isBreak: false },
+      { hex: 'be', text: '·', plain: false, isBreak: false },
+    ])
+  })
+
+  it('takes the ends of lines for what they are', () => {
+    const [row] = hexRows(bytesOf(btoa('a\r\n\u0007')))
+    expect(row!.bytes.map((byte) => [byte.text, byte.isBreak])).toEqual([
+      ['a', false],
+      ['←', true],
+      ['↵', true],
+      ['·', false],
     ])
   })
 

@@ -7,6 +7,8 @@ vi.mock('@/api/client', async () => {
     constructor(
       readonly status: number,
       message: string,
+      readonly fields: Record<string, string[]> = {},
+      readonly payload?: unknown,
     ) {
       super(message)
     }
@@ -16,6 +18,12 @@ vi.mock('@/api/client', async () => {
 
 const { useDrawing } = await import('@/composables/useDrawing')
 const { ApiProblem } = await import('@/api/client')
+
+/** A drawing as the server answers, as far as the table looks at it. */
+const made = (of: string, problems: { code: string; severity: string; message: string }[] = []) => ({
+  of,
+  payload: { problems },
+})
 
 describe('useDrawing', () => {
   beforeEach(() => {
@@ -61,11 +69,11 @@ describe('useDrawing', () => {
     await type('abc')
     expect(answers.map((answer) => answer.text)).toEqual(['ab', 'abc'])
     expect(answers[0]!.signal.aborted).toBe(true)
-    answers[1]!.resolve({ of: 'abc' })
+    answers[1]!.resolve(made('abc'))
     await vi.advanceTimersByTimeAsync(1)
-    answers[0]!.resolve({ of: 'ab' })
+    answers[0]!.resolve(made('ab'))
     await vi.advanceTimersByTimeAsync(1)
-    expect(drawing.value).toEqual({ of: 'abc' })
+    expect(drawing.value).toEqual(made('abc'))
     stop()
   })
 
@@ -81,7 +89,7 @@ describe('useDrawing', () => {
   it('shows nothing of yesterday when the text is refused or gone', async () => {
     const { drawing, problem, answers, type, stop } = bench()
     await type('ab')
-    answers.at(-1)!.resolve({ of: 'ab' })
+    answers.at(-1)!.resolve(made('ab'))
     await vi.advanceTimersByTimeAsync(1)
     await type('javascript:')
     answers.at(-1)!.reject(new ApiProblem(422, 'No symbol is made of it.'))
@@ -93,15 +101,29 @@ describe('useDrawing', () => {
     stop()
   })
 
+  it('tells of what would run on a reader, and does not hold it out', async () => {
+    const { drawing, problem, answers, type, stop } = bench()
+    await type('javascript:alert(1)')
+    const message = 'A reader may run this.'
+    answers.at(-1)!.resolve(made('js', [{ code: 'dangerous_scheme', severity: 'error', message }]))
+    await vi.advanceTimersByTimeAsync(1)
+    expect([drawing.value, problem.value?.status, problem.value?.message]).toEqual([null, 422, message])
+    await type('WIFI:')
+    answers.at(-1)!.resolve(made('wifi', [{ code: 'unfinished', severity: 'error', message: 'The end is missing.' }]))
+    await vi.advanceTimersByTimeAsync(1)
+    expect([drawing.value !== null, problem.value]).toEqual([true, null])
+    stop()
+  })
+
   it('keeps the picture when the server is away, and says so', async () => {
     const { drawing, problem, answers, type, stop } = bench()
     await type('ab')
-    answers.at(-1)!.resolve({ of: 'ab' })
+    answers.at(-1)!.resolve(made('ab'))
     await vi.advanceTimersByTimeAsync(1)
     await type('abc')
     answers.at(-1)!.reject(new ApiProblem(0, 'The server does not answer.'))
     await vi.advanceTimersByTimeAsync(1)
-    expect(drawing.value).toEqual({ of: 'ab' })
+    expect(drawing.value).toEqual(made('ab'))
     expect(problem.value?.status).toBe(0)
     stop()
   })

@@ -49,7 +49,7 @@ describe('useSaveGlyph', () => {
     const { composition, save, nameProblem } = table()
     composition.fields.name = '  '
     await save()
-    expect(nameProblem.value).toBe('Give the glyph a name.')
+    expect(nameProblem.value).toBe('Name it, then save')
     expect(post).not.toHaveBeenCalled()
   })
 

@@ -72,19 +72,30 @@ abstract class ApiRequest extends FormRequest
     /** JSON says what is a number and what a text; forms and addresses cannot. */
     private function refuseOtherTypes(Validator $validator): void
     {
-        foreach ($this->isJson() && ! $this->isMethodSafe() ? $this->rules() : [] as $name => $rules) {
-            $value = str_contains($name, '*') ? null : ($this->json()->all()[$name] ?? null);
-            $message = match (true) {
-                $value === null || $validator->errors()->has($name) => null,
-                in_array('boolean', $rules, true) && ! is_bool($value) => 'This is true or false, without quotes.',
-                in_array('integer', $rules, true) && ! is_int($value) => 'This is a whole number, without quotes.',
-                in_array('numeric', $rules, true) && ! is_int($value) && ! is_float($value) => 'This is a number, without quotes.',
-                default => null,
-            };
+        if (! $this->isJson() || $this->isMethodSafe()) {
+            return;
+        }
+        foreach (array_intersect_key($this->rules(), $this->json()->all()) as $name => $rules) {
+            $message = $validator->errors()->has($name) ? null : self::otherType($this->json($name), $rules);
             if ($message !== null) {
                 $validator->errors()->add($name, $message);
             }
         }
+    }
+
+    /** @param  list<mixed>  $rules */
+    private static function otherType(mixed $value, array $rules): ?string
+    {
+        $isWhole = is_int($value);
+        $isNumber = $isWhole || is_float($value);
+
+        return match (true) {
+            $value === null => null,
+            in_array('boolean', $rules, true) => is_bool($value) ? null : 'This is true or false, without quotes.',
+            in_array('integer', $rules, true) => $isWhole ? null : 'This is a whole number, without quotes.',
+            in_array('numeric', $rules, true) => $isNumber ? null : 'This is a number, without quotes.',
+            default => null,
+        };
     }
 
     private function refuseBlank(Validator $validator): void

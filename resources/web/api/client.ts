@@ -45,7 +45,8 @@ export function byPlace(faults: Schemas['Fault'][]): Record<string, string[]> {
 }
 
 /** Asked for nothing but an answer: these may be sent again whatever became of the first try. */
-const REPEATABLE = /\/api\/v1\/(?:symbols|bars|read|payloads\/\w+|gs1(?:\/element)?|glyphs\/lookup|gates\/[^/]+\/admit)$/
+const REPEATABLE =
+  /\/api\/v1\/(?:symbols|bars|read|payloads\/\w+|gs1(?:\/element)?|glyphs\/lookup|gates\/[^/]+\/admit)$/
 
 /** Tries beside the first, and the longest wait between two, in milliseconds. */
 const TRIES = 3

@@ -266,6 +266,7 @@ defineExpose({ focus: focusForm })
         /></v-btn>
       </div>
       <KgEncoded
+        v-model:modes="fields.modes"
         :model-value="fields.text"
         :segments="drawing?.symbol.segments ?? []"
         :texts="drawing?.segment_texts ?? []"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { mdiCalendarOutline, mdiClose, mdiPlus } from '@mdi/js'
+import { mdiClose, mdiPlus } from '@mdi/js'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, nextTick, ref } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
 import type { Problem, Values } from '@/lib/kinds'
+import KgDay from './KgDay.vue'
 import KgSays from './KgSays.vue'
 
 /** GS1 elements: identifiers found by what people call them, values as people write them. */
@@ -81,9 +82,18 @@ async function settle(i: number): Promise<void> {
 }
 
 const CENTURY = 'two digits of the year mean the one within 50 years of now'
-function pick(i: number, event: Event): void {
-  const [year, month, day] = (event.target as HTMLInputElement).value.split('-')
-  if (year && month && day) put(i, { value: `${year.slice(2)}${month}${day}` })
+function pick(i: number, day: string): void {
+  put(i, { value: day.slice(2).replaceAll('-', '') })
+}
+/** The day that six digits mean, for the calendar to begin with. */
+function dayOfDigits(digits: string): string {
+  const match = /^(\d\d)(\d\d)(\d\d)$/.exec(digits)
+  if (match === null) return ''
+  const now = new Date().getFullYear()
+  const year = [0, -100, 100]
+    .map((shift) => Math.floor(now / 100) * 100 + shift + Number(match[1]))
+    .find((y) => Math.abs(y - now) <= 50)
+  return `${year ?? now}-${match[2]}-${match[3]}`
 }
 
 const query = ref('')
@@ -128,6 +138,7 @@ async function add(ai: string): Promise<void> {
         <input
           :id="`el-${i}`"
           class="kg-input code val"
+          :class="{ long: row.value.length > 15 }"
           :value="row.value"
           :placeholder="row.placeholder"
           :aria-invalid="row.problems.some((p) => p.severity === 'error')"
@@ -137,13 +148,13 @@ async function add(ai: string): Promise<void> {
           @input="put(i, { value: ($event.target as HTMLInputElement).value })"
           @blur="settle(i)"
         />
-        <span v-if="row.isDate" class="date"
-          ><v-icon class="kg-icon" :icon="mdiCalendarOutline" /><input
-            type="date"
-            :aria-label="`Pick the date of ${row.title}`"
-            :title="`Six digits, YYMMDD: ${CENTURY}`"
-            @change="pick(i, $event)"
-        /></span>
+        <KgDay
+          v-if="row.isDate"
+          :day="dayOfDigits(row.value)"
+          :label="`Pick the date of ${row.title}`"
+          :hint="`Six digits, YYMMDD: ${CENTURY}`"
+          @pick="pick(i, $event)"
+        />
         <button type="button" class="x" :aria-label="`Remove (${row.ai}) ${row.title}`" @click="remove(i)">
           <v-icon class="kg-icon" :icon="mdiClose" />
         </button>
@@ -188,7 +199,7 @@ async function add(ai: string): Promise<void> {
 }
 .el {
   display: grid;
-  grid-template-columns: 112px minmax(0, 1fr);
+  grid-template-columns: 100px minmax(0, 1fr);
   gap: 0 8px;
 }
 .label {
@@ -213,28 +224,13 @@ async function add(ai: string): Promise<void> {
 .ctl .val {
   flex: 1;
   min-width: 0;
+  text-overflow: ellipsis;
 }
-.date {
-  position: relative;
-  width: 24px;
-  height: 32px;
-  display: grid;
-  place-items: center;
-}
-.date input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.date input::-webkit-calendar-picker-indicator {
-  position: absolute;
-  inset: 0;
-  width: auto;
-  height: auto;
-}
-.date:focus-within {
-  outline: 2px solid var(--accent);
+/* A number of eighteen or twenty digits is compared digit by digit, so all of it is seen. */
+.ctl .val.long {
+  font-size: 12px;
+  letter-spacing: -0.02em;
+  padding-inline: 6px;
 }
 .x {
   border: 0;

@@ -8,6 +8,16 @@ import type { Schemas } from '@/api/client'
  */
 const props = defineProps<{ segments: Schemas['Segment'][]; texts: string[]; isOld: boolean; rows?: number }>()
 const text = defineModel<string>({ required: true })
+/** How the text is cut into segments. */
+const modes = defineModel<Schemas['Modes']>('modes', { required: true })
+const WAYS: Record<Schemas['Modes'], string> = {
+  auto: 'fewest segments',
+  mixed: 'fewest bits',
+  numeric: 'all numeric',
+  alphanumeric: 'all alphanumeric',
+  byte: 'all byte',
+  kanji: 'all kanji',
+}
 
 const NAMES: Record<Schemas['Segment']['mode'], string> = {
   numeric: 'numeric',
@@ -71,6 +81,12 @@ watch(text, follow, { flush: 'post' })
         :class="entry.mode"
         :title="`${entry.chars} characters in ${entry.bits} bits`"
         >{{ entry.name }} {{ entry.chars > 0 ? entry.chars : '' }}<small>{{ entry.bits }} bits</small></span
+      >
+      <label class="modes"
+        >Modes
+        <select v-model="modes" title="How the text is cut into segments">
+          <option v-for="(name, way) in WAYS" :key="way" :value="way">{{ name }}</option>
+        </select></label
       >
     </p>
   </div>
@@ -138,6 +154,17 @@ watch(text, follow, { flush: 'post' })
   margin-left: 6px;
   font: 400 11px/16px var(--font-code);
   color: var(--ink-3);
+}
+.modes {
+  margin-left: auto;
+}
+.modes select {
+  padding: 0 2px;
+  border: 0;
+  border-bottom: 1px solid var(--edge);
+  background: transparent;
+  color: var(--ink);
+  font: var(--t-note);
 }
 .keyline span::before {
   content: '';

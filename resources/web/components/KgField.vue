@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { FieldSpec, Problem } from '@/lib/kinds'
+import KgMoment from './KgMoment.vue'
 import KgSays from './KgSays.vue'
 
 /** One value with its rule, its cost, and what is wrong with it beside it. */
@@ -25,14 +26,14 @@ const text = computed({
 const isWrong = computed(() => props.problems.some((p) => p.severity === 'error'))
 const isCode = computed(() => ['link', 'phone', 'email', 'decimal', 'integer', 'raw', 'kept'].includes(props.spec.type))
 const isTall = computed(() => ['text', 'raw', 'link'].includes(props.spec.type))
-const native = computed(() => ({ date: 'date', date_time: 'datetime-local' })[props.spec.type])
+const isMoment = computed(() => props.spec.type === 'date' || props.spec.type === 'date_time')
 const mode = computed(
   () =>
     (({ decimal: 'decimal', integer: 'numeric', phone: 'tel', email: 'email' }) as const)[props.spec.type as 'phone'],
 )
-/** A day in words: the browser may show digits in an order that its user does not expect. */
+/** A day in words, so that a slip of month and day is seen. */
 const inWords = computed(() => {
-  if (native.value === undefined || text.value === '') return ''
+  if (!isMoment.value || text.value === '') return ''
   const day = new Date(`${text.value.slice(0, 10)}T12:00:00`)
   return Number.isNaN(day.getTime())
     ? ''
@@ -76,17 +77,16 @@ defineExpose({ focus: () => control.value?.focus() })
         </option>
         <option v-for="option in spec.options" :key="option.value" :value="option.value">{{ option.label }}</option>
       </select>
-      <input
-        v-else-if="native"
+      <KgMoment
+        v-else-if="isMoment"
         :id="id"
         ref="control"
-        class="kg-input code"
-        :type="native"
-        :value="text"
-        :aria-invalid="isWrong"
-        :aria-describedby="`${id}-says`"
-        max="2099-12-31T23:59"
-        @input="text = ($event.target as HTMLInputElement).value"
+        v-model="text"
+        :label="spec.label"
+        :has-time="spec.type === 'date_time'"
+        :placeholder="spec.example"
+        :is-wrong="isWrong"
+        :described-by="`${id}-says`"
       />
       <v-textarea
         v-else-if="isTall"

@@ -19,10 +19,29 @@ const props = withDefaults(
 const values = defineModel<Values>({ required: true })
 const emit = defineEmits<{ fix: [fields: Record<string, string>] }>()
 
+/** An event of whole days has days in place of moments; what has a value or a problem is always seen. */
+const DAYS = ['start_date', 'end_date']
+const MOMENTS = ['start', 'end', 'time_zone']
+const hasWholeDays = computed(() => props.specs.some((spec) => spec.name === 'all_day'))
+function isOut(spec: FieldSpec): boolean {
+  if (!hasWholeDays.value || isFilled(values.value[spec.name]) || of(spec.name).length > 0) return false
+  return (values.value.all_day === true ? MOMENTS : DAYS).includes(spec.name)
+}
+/** Days stand where the moments would, right after the choice between them. */
+const ordered = computed(() => {
+  if (!hasWholeDays.value || values.value.all_day !== true) return props.specs
+  const days = props.specs.filter((spec) => DAYS.includes(spec.name)).map((spec) => ({ ...spec, isAdvanced: false }))
+  const rest = props.specs.filter((spec) => !DAYS.includes(spec.name))
+  const at = rest.findIndex((spec) => spec.name === 'all_day') + 1
+  return [...rest.slice(0, at), ...days, ...rest.slice(at)]
+})
+
 const isMore = ref(false)
-const first = computed(() => props.specs.filter((spec) => !spec.isAdvanced))
+const first = computed(() => ordered.value.filter((spec) => !spec.isAdvanced && !isOut(spec)))
 const further = computed(() =>
-  props.specs.filter((spec) => spec.isAdvanced && (spec.type !== 'kept' || isFilled(values.value[spec.name]))),
+  ordered.value.filter(
+    (spec) => spec.isAdvanced && !isOut(spec) && (spec.type !== 'kept' || isFilled(values.value[spec.name])),
+  ),
 )
 const shown = computed(() => [
   ...first.value,

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { bytesOf, hexRows } from '@/lib/bytes'
 
-/** Bytes sixteen a row, with what they show as; those that are not printable ASCII are marked. */
+/** Bytes sixteen a row, with what they show as; ends of lines are quiet, other bytes that are not printable ASCII marked. */
 const props = defineProps<{ base64: string }>()
 const ROWS = 64
 const all = computed(() => hexRows(bytesOf(props.base64)))
@@ -14,12 +14,20 @@ const rows = computed(() => all.value.slice(0, ROWS))
     <div v-for="row in rows" :key="row.offset">
       <b>{{ row.offset }}</b>
       <span class="h"
-        ><span v-for="(byte, i) in row.bytes" :key="i" :class="{ x: !byte.plain, gap: i === 8 }">{{
-          byte.hex
-        }}</span></span
+        ><span
+          v-for="(byte, i) in row.bytes"
+          :key="i"
+          :class="{ x: !byte.plain && !byte.isBreak, end: byte.isBreak, gap: i === 8 }"
+          >{{ byte.hex }}</span
+        ></span
       >
       <span class="t"
-        ><span v-for="(byte, i) in row.bytes" :key="i" :class="{ x: !byte.plain }">{{ byte.text }}</span></span
+        ><span
+          v-for="(byte, i) in row.bytes"
+          :key="i"
+          :class="{ x: !byte.plain && !byte.isBreak, end: byte.isBreak }"
+          >{{ byte.text }}</span
+        ></span
       >
     </div>
     <p v-if="all.length > ROWS" class="note">The first {{ ROWS * 16 }} bytes; copy the text for the rest.</p>
@@ -60,6 +68,9 @@ b {
 .x {
   background: var(--fail-wash);
   color: var(--fail);
+}
+.end {
+  color: var(--ink-3);
 }
 .h .x {
   width: 19px;

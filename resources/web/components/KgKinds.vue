@@ -45,9 +45,17 @@ function paste(event: ClipboardEvent): void {
   emit('paste', text)
 }
 
+/** One tab stop for the whole group: the chosen kind, or the first where it is not among those shown. */
+const offered = computed(() => (isOpen.value ? shown.value : atHand.value))
+const stop = computed(() =>
+  offered.value.some((one) => one.kind === kind.value) ? kind.value : offered.value[0]?.kind,
+)
+
 function step(event: KeyboardEvent, by: number): void {
   const buttons = [...(index.value?.querySelectorAll<HTMLButtonElement>('button[role="radio"]') ?? [])]
   const at = buttons.indexOf(event.target as HTMLButtonElement)
+  if (at < 0) return
+  event.preventDefault()
   buttons[(at + by + buttons.length) % buttons.length]?.focus()
 }
 
@@ -94,10 +102,10 @@ async function toggle(): Promise<void> {
       :class="{ folded: !isOpen }"
       role="radiogroup"
       aria-label="Kind"
-      @keydown.right.prevent="step($event, 1)"
-      @keydown.down.prevent="step($event, 1)"
-      @keydown.left.prevent="step($event, -1)"
-      @keydown.up.prevent="step($event, -1)"
+      @keydown.right="step($event, 1)"
+      @keydown.down="step($event, 1)"
+      @keydown.left="step($event, -1)"
+      @keydown.up="step($event, -1)"
     >
       <template v-if="isOpen">
         <template v-for="group in groups" :key="group.name">
@@ -109,6 +117,7 @@ async function toggle(): Promise<void> {
               type="button"
               role="radio"
               :aria-checked="kind === one.kind"
+              :tabindex="stop === one.kind ? 0 : -1"
               :title="one.purpose"
               @click="choose(one.kind)"
             >
@@ -124,6 +133,7 @@ async function toggle(): Promise<void> {
           type="button"
           role="radio"
           :aria-checked="kind === one.kind"
+          :tabindex="stop === one.kind ? 0 : -1"
           :title="one.purpose"
           @click="choose(one.kind)"
         >
@@ -147,6 +157,10 @@ async function toggle(): Promise<void> {
 .find {
   margin-bottom: 5px;
   border-bottom: 1px solid var(--edge);
+}
+.find:focus-within {
+  outline: 2px solid var(--accent);
+  outline-offset: 1px;
 }
 .find :deep(.v-field) {
   --v-field-padding-start: 2px;

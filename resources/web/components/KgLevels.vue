@@ -3,18 +3,22 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 
 /** What each error correction level costs and gives at a printed width, and the choice between them: one tab stop, arrows move. */
-const props = defineProps<{ rows: Schemas['LevelRow'][]; quiet: number; lifted: string | null }>()
+const props = defineProps<{
+  rows: Schemas['LevelRow'][]
+  quiet: number
+  lifted: string | null
+  /** Millimetres from which it shall be read, and how wide a module a recent phone needs from there. */
+  distance: number
+  needed: number
+}>()
 const level = defineModel<Schemas['Level']>({ required: true })
 const mm = defineModel<number>('mm', { required: true })
 const lift = defineModel<boolean>('lift', { required: true })
 
-/** What a phone resolves at 250 mm, in millimetres a module. */
-const NEEDED = 0.4
-
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`
 /** A module when symbol and quiet zone together are as wide as asked. */
 const module = (row: Schemas['LevelRow']): number => mm.value / ((row.modules ?? 0) + 2 * props.quiet)
-const widest = computed(() => Math.max(NEEDED * 1.6, ...props.rows.filter((row) => row.modules).map(module)))
+const widest = computed(() => Math.max(props.needed * 1.6, ...props.rows.filter((row) => row.modules).map(module)))
 const isOn = (row: Schemas['LevelRow']): boolean => row.level === level.value
 
 function resize(event: Event): void {
@@ -97,12 +101,12 @@ function move(event: KeyboardEvent, step: number): void {
           <td class="num">{{ row.version }}</td>
           <td class="num">{{ row.modules }}</td>
           <td class="mm">
-            <span class="g" :class="{ low: module(row) < NEEDED }"
+            <span class="g" :class="{ low: module(row) < needed }"
               ><span class="fig">{{ module(row).toFixed(3) }} mm</span
               ><span
                 class="gauge need"
-                :style="{ '--v': `${(module(row) / widest) * 100}%`, '--n': `${(NEEDED / widest) * 100}%` }"
-                :title="`A phone 250 mm away wants ${NEEDED} mm`"
+                :style="{ '--v': `${(module(row) / widest) * 100}%`, '--n': `${(needed / widest) * 100}%` }"
+                :title="`A recent phone ${distance} mm away wants ${needed.toFixed(2)} mm`"
                 aria-hidden="true"
             /></span>
           </td>

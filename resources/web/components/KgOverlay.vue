@@ -4,6 +4,7 @@ export type OverlayKind = 'none' | 'anatomy' | 'damage' | 'red'
 </script>
 
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Drawing } from '@/api/client'
 
@@ -14,6 +15,12 @@ const props = defineProps<{
   /** Where the symbol lies on the stage, in screen pixels. */
   box: { left: number; top: number; size: number }
 }>()
+
+/** Height that the legend takes off the stage, in screen pixels. */
+const taken = defineModel<number>('taken', { default: 0 })
+const legend = ref<HTMLElement | null>(null)
+const { height } = useElementSize(legend, undefined, { box: 'border-box' })
+watch([height, () => props.kind], () => (taken.value = props.kind === 'anatomy' ? height.value : 0), { flush: 'post' })
 
 const PARTS: Record<string, { name: string; ink: string }> = {
   f: { name: 'finder', ink: '#A90D5A' },
@@ -95,12 +102,18 @@ const place = computed(() => ({
       <path v-for="part in anatomy" :key="part.part" :d="part.path" :fill="part.ink" fill-opacity=".5" />
       <path v-if="blockPath" :d="blockPath" fill="#A90D5A" fill-opacity=".35" stroke="#A90D5A" stroke-width=".1" />
     </svg>
-    <ul class="legend">
+    <ul ref="legend" class="legend">
       <li v-for="part in anatomy" :key="part.part"><i :style="{ background: part.ink }" />{{ part.name }}</li>
       <li v-if="blockCount > 1" class="blocks">
-        <label
-          >block <input v-model.number="block" type="number" min="0" :max="blockCount" /> of {{ blockCount }}</label
+        <label :for="`block-of-${blockCount}`">Point out</label>
+        <select
+          :id="`block-of-${blockCount}`"
+          v-model.number="block"
+          title="The codewords are dealt out to blocks, each with its own correction"
         >
+          <option :value="0">none of {{ blockCount }} blocks</option>
+          <option v-for="n in blockCount" :key="n" :value="n">block {{ n }} of {{ blockCount }}</option>
+        </select>
       </li>
     </ul>
   </template>
@@ -132,24 +145,23 @@ const place = computed(() => ({
 .legend {
   z-index: 1;
   position: absolute;
-  right: 12px;
-  bottom: 10px;
+  left: 21px;
+  right: 0;
+  bottom: 0;
   display: flex;
   flex-wrap: wrap;
   gap: 2px 12px;
   padding: 5px 9px;
   background: var(--paper);
-  border: 1px solid var(--rule);
+  border-top: 1px solid var(--rule);
   font: var(--t-note);
-  max-width: calc(100% - 50px);
 }
 .legend li {
   display: flex;
   align-items: center;
   gap: 6px;
 }
-.blocks input {
-  width: 44px;
+.blocks select {
   height: 24px;
   padding: 0 4px;
   border: 1px solid var(--edge);

@@ -11,10 +11,7 @@ const emit = defineEmits<{ fix: [fields: Record<string, string>] }>()
 <template>
   <div v-for="p in problems" :key="p.code + p.message" class="says">
     <p class="row">
-      <KgVerdict :verdict="SEVERITY[p.severity]" /><span
-        :class="SEVERITY[p.severity]"
-        >{{ p.message }}</span
-      >
+      <KgVerdict :verdict="SEVERITY[p.severity]" /><span :class="SEVERITY[p.severity]">{{ p.message }}</span>
     </p>
     <p v-if="p.fix || $slots[p.code]" class="row offers">
       <v-btn v-if="p.fix" size="small" @click="emit('fix', p.fix.fields)"

@@ -22,7 +22,10 @@ const RULER = 20
 /** Width of a bank card (ISO/IEC 7810 ID-1), which everybody has at hand. */
 const CARD_MM = 85.6
 const stage = ref<HTMLElement>()
-const { width, height } = useElementSize(stage)
+const { width, height: whole } = useElementSize(stage)
+/** What a legend takes off the foot of the stage. */
+const legend = ref(0)
+const height = computed(() => whole.value - legend.value)
 /** Screen pixels a millimetre, as somebody held a card to the screen; 96 to the inch until then. */
 const pxPerMm = useStorage('kg-px-per-mm', 96 / 25.4)
 
@@ -134,7 +137,7 @@ const symbolBox = computed(() => {
           height: `${bars.height}px`,
         }"
       />
-      <KgOverlay v-if="symbolBox" :drawing="drawing" :kind="overlay" :box="symbolBox" />
+      <KgOverlay v-if="symbolBox" v-model:taken="legend" :drawing="drawing" :kind="overlay" :box="symbolBox" />
       <svg class="over" aria-hidden="true">
         <path
           class="crop"

@@ -22,7 +22,10 @@ export function useDrawing(body: () => Compose & { name?: string }, isEmpty: () 
     running = new AbortController()
     try {
       const made = await unwrap(
-        api.POST('/api/v1/symbols', { body: { ...body(), check: true, as_is: true, whole_dots: true }, signal: running.signal }),
+        api.POST('/api/v1/symbols', {
+          body: { ...body(), check: true, as_is: true, whole_dots: true },
+          signal: running.signal,
+        }),
       )
       if (mine !== latest) return
       const { payload } = made as Drawing

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
 import type { FinishValues } from '@/lib/finish'
 import { useToast } from './useToast'
@@ -40,6 +40,17 @@ export function useFinishOptions() {
   return { options: computed(() => query.data.value ?? null) }
 }
 
+/** Glyphs that one request puts a finish on: few enough that progress can be seen. */
+const AT_ONCE = 25
+
+/** What came of putting a finish on glyphs; `stopped` says why the rest was not reached. */
+export interface Worn {
+  applied: number
+  missing: number
+  refused: Schemas['Applied']['refused']
+  stopped: string | null
+}
+
 /** Saving, revising, deleting and putting on glyphs. */
 export function useFinishChanges() {
   const client = useQueryClient()
@@ -49,6 +60,8 @@ export function useFinishChanges() {
     await client.invalidateQueries({ queryKey: ['glyphs'] })
   }
   const path = (finish: SavedFinish) => ({ path: { finish: finish.id } })
+  /** Glyphs that the finish has been tried on so far. */
+  const reached = ref(0)
   const trouble = (e: Error): void => say(e.message)
 
   const create = useMutation({
@@ -81,20 +94,25 @@ export function useFinishChanges() {
     onError: trouble,
   })
   const apply = useMutation({
-    mutationFn: ({ finish, glyphs }: { finish: SavedFinish; glyphs: string[] }) =>
-      unwrap(api.POST('/api/v1/finishes/{finish}/apply', { params: path(finish), body: { glyphs } })) as Promise<
-        Schemas['Applied']
-      >,
-    onSuccess: (done, { finish }) => {
-      const refused = done.refused[0]
-      say(
-        refused === undefined
-          ? `${finish.name} is on ${done.applied === 1 ? '1 glyph' : `${done.applied} glyphs`}`
-          : `On ${done.applied}, not on ${done.refused.length}: ${refused.name}. ${refused.message}`,
-      )
-      return refresh()
+    // In parts, as one request takes only so many; what was refused is gathered, and a failure keeps what came before it.
+    mutationFn: async ({ finish, glyphs }: { finish: SavedFinish; glyphs: string[] }): Promise<Worn> => {
+      const worn: Worn = { applied: 0, missing: 0, refused: [], stopped: null }
+      for (reached.value = 0; reached.value < glyphs.length; reached.value += AT_ONCE) {
+        const body = { glyphs: glyphs.slice(reached.value, reached.value + AT_ONCE) }
+        try {
+          const part = (await unwrap(
+            api.POST('/api/v1/finishes/{finish}/apply', { params: path(finish), body }),
+          )) as Schemas['Applied']
+          worn.applied += part.applied
+          worn.missing += part.missing
+          worn.refused.push(...part.refused)
+        } catch (e) {
+          return { ...worn, stopped: e instanceof Error ? e.message : String(e) }
+        }
+      }
+      return worn
     },
-    onError: trouble,
+    onSettled: refresh,
   })
-  return { create, change, remove, apply }
+  return { create, change, remove, apply, reached }
 }

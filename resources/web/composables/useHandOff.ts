@@ -58,7 +58,12 @@ export function useHandOff(body: () => Compose & { name?: string }) {
         svg: svg!.trim(),
         img: imgSnippet(svg!, side_px, title),
         // A text with errors is drawn elsewhere, too, only when that is asked for.
-        curl: curlSnippet(window.location.origin, { ...body(), ...(drawing.as_is ? { as_is: true } : {}) }, 'svg', file_name),
+        curl: curlSnippet(
+          window.location.origin,
+          { ...body(), ...(drawing.as_is ? { as_is: true } : {}) },
+          'svg',
+          file_name,
+        ),
       }[what]
       await navigator.clipboard.writeText(text)
       say({ svg: 'SVG markup copied', img: 'HTML image copied', curl: 'curl call copied' }[what])

@@ -44,7 +44,13 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
         continue
       }
       try {
-        batch.push(...(await pagesOf(file)))
+        const { pages, all } = await pagesOf(file)
+        batch.push(...pages)
+        if (pages.length < all) {
+          const cut = put(`${file.name}, pages ${pages.length + 1} to ${all}`, '')
+          const message = `Of ${all} pages the first ${pages.length} were read. Split the document to read the rest.`
+          Object.assign(cut, { state: 'refused', message })
+        }
       } catch {
         const refused = put(file.name, '')
         Object.assign(refused, { state: 'refused', message: 'This PDF cannot be opened: it is damaged or locked.' })

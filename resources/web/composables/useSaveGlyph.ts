@@ -6,7 +6,10 @@ import type { useComposition } from './useComposition'
 import { useToast } from './useToast'
 
 /** Saves the composition: a new glyph the first time, a revision after that. */
-export function useSaveGlyph({ fields, glyph, body, settle, snapshot }: ReturnType<typeof useComposition>) {
+export function useSaveGlyph(
+  { fields, glyph, body, settle, snapshot }: ReturnType<typeof useComposition>,
+  suggest: () => string = () => '',
+) {
   const client = useQueryClient()
   const route = useRoute()
   const router = useRouter()
@@ -35,7 +38,9 @@ export function useSaveGlyph({ fields, glyph, body, settle, snapshot }: ReturnTy
   async function save(): Promise<void> {
     nameProblem.value = ''
     if (fields.name.trim() === '') {
-      nameProblem.value = 'Give the glyph a name.'
+      // One is offered, chosen, so that it can be typed over or taken with Enter.
+      fields.name = suggest()
+      nameProblem.value = 'Name it, then save'
       return
     }
     if (isSaving.value) return

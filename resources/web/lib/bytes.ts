@@ -1,11 +1,11 @@
 export interface HexRow {
   offset: string
-  bytes: { hex: string; text: string; plain: boolean }[]
+  bytes: { hex: string; text: string; plain: boolean; isBreak: boolean }[]
 }
 
 export const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))
 
-/** Sixteen bytes a row, each with what it shows as; what is not printable ASCII is marked. */
+/** Sixteen bytes a row, each with what it shows as; what is not printable ASCII is marked, but for the ends of lines. */
 export function hexRows(bytes: Uint8Array): HexRow[] {
   const rows: HexRow[] = []
   for (let at = 0; at < bytes.length; at += 16) {
@@ -13,7 +13,9 @@ export function hexRows(bytes: Uint8Array): HexRow[] {
       offset: at.toString(16).padStart(4, '0'),
       bytes: Array.from(bytes.slice(at, at + 16), (byte) => {
         const plain = byte >= 0x20 && byte < 0x7f
-        return { hex: byte.toString(16).padStart(2, '0'), text: plain ? String.fromCharCode(byte) : '·', plain }
+        const isBreak = byte === 0x0d || byte === 0x0a
+        const text = plain ? String.fromCharCode(byte) : isBreak ? (byte === 0x0a ? '↵' : '←') : '·'
+        return { hex: byte.toString(16).padStart(2, '0'), text, plain, isBreak }
       }),
     })
   }

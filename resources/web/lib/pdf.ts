@@ -5,8 +5,8 @@ const SIDE = 2400
 
 export const isPdf = (file: File): boolean => file.type === 'application/pdf' || /\.pdf$/i.test(file.name)
 
-/** Each page of a PDF document as a picture. The document stays in the browser; its scripts are not run. */
-export async function pagesOf(file: File): Promise<File[]> {
+/** Each page of a PDF document as a picture, up to a bound. The document stays in the browser; its scripts are not run. */
+export async function pagesOf(file: File): Promise<{ pages: File[]; all: number }> {
   const [pdf, worker] = await Promise.all([
     import('pdfjs-dist'),
     import('pdfjs-dist/build/pdf.worker.min.mjs?url') as Promise<{ default: string }>,
@@ -32,7 +32,7 @@ export async function pagesOf(file: File): Promise<File[]> {
           }),
         )
     }
-    return pages
+    return { pages, all: document.numPages }
   } finally {
     await task.destroy()
   }

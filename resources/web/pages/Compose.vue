@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiChevronUp, mdiContentCopy, mdiDotsHorizontal, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
 import ComposeFinish from '@/components/ComposeFinish.vue'
@@ -28,6 +28,7 @@ import { useStorage } from '@vueuse/core'
 import { type BarsFile, useBars } from '@/composables/useBars'
 import { counted, grouped } from '@/lib/bytes'
 import { finishOf } from '@/lib/finish'
+import { suggestedName } from '@/lib/names'
 import { tally } from '@/lib/verdicts'
 
 const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
@@ -43,7 +44,11 @@ const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
 const route = useRoute()
 const composition = useComposition()
 const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
-const { save: keep, isSaving, nameProblem } = useSaveGlyph(composition)
+const {
+  save: keep,
+  isSaving,
+  nameProblem,
+} = useSaveGlyph(composition, () => (drawing.value ? suggestedName(drawing.value.payload) : ''))
 const named = () => ({ ...body(), ...(fields.name.trim() === '' ? {} : { name: fields.name.trim() }) })
 const overlay = ref<OverlayKind>('none')
 const reserve = useStorage('kg-reserve', 50)
@@ -101,6 +106,12 @@ const saveLabel = computed(() => {
 })
 // Without a drawing the levels can still be chosen: a lower one may be what makes the text fit.
 const levels = computed(() => drawing.value?.levels ?? UNKNOWN_LEVELS)
+/** Millimetres a module that a recent phone needs from the distance that was asked for. */
+const needed = computed(() => {
+  const phone = drawing.value?.proof?.reach.find((one) => one.device === 'recent_phone')
+  const mm = drawing.value?.picture.module_mm ?? 0
+  return phone && phone.to_mm > 0 ? (mm * fields.distanceMm) / phone.to_mm : (0.4 * fields.distanceMm) / 250
+})
 const version = computed(() => (drawing.value ? `${drawing.value.symbol.version}-${drawing.value.symbol.level}` : ''))
 const otherProblem = computed(() =>
   problem.value && problem.value.field('text') === undefined && problem.value.payload === undefined
@@ -167,7 +178,10 @@ watch(() => route.params.id, load, { immediate: true })
 
 async function save(): Promise<void> {
   await keep()
-  if (nameProblem.value !== '') nameField.value?.focus()
+  if (nameProblem.value === '') return
+  await nextTick()
+  nameField.value?.focus()
+  nameField.value?.select()
 }
 
 // What the ledger stops leaves only after that was said.
@@ -257,6 +271,8 @@ const COPIES: { what: CopyKind; title: string }[] = [
             :rows="levels"
             :quiet="fields.finish.quiet"
             :lifted="drawing?.symbol.level ?? null"
+            :distance="fields.distanceMm"
+            :needed="needed"
           />
         </template>
       </div>
@@ -401,6 +417,8 @@ const COPIES: { what: CopyKind; title: string }[] = [
           :rows="levels"
           :quiet="fields.finish.quiet"
           :lifted="drawing?.symbol.level ?? null"
+          :distance="fields.distanceMm"
+          :needed="needed"
         />
       </div>
     </section>

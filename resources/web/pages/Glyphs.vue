@@ -9,7 +9,7 @@ import KgThumb from '@/components/KgThumb.vue'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
-import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
+import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
 import { useToast } from '@/composables/useToast'
@@ -29,7 +29,7 @@ const { byName } = useKinds()
 // Chosen glyphs, for a finish that goes on all of them.
 const chosen = ref(new Set<string>())
 const { finishes } = useFinishes()
-const { apply } = useFinishChanges()
+const { apply, reached } = useFinishChanges()
 function choose(glyph: Glyph, isChosen: boolean): void {
   const next = new Set(chosen.value)
   if (isChosen) next.add(glyph.id)
@@ -43,10 +43,17 @@ const allChosen = computed({
 const confirming = ref<SavedFinish | null>(null)
 async function wear(): Promise<void> {
   if (confirming.value === null) return
-  await apply.mutateAsync({ finish: confirming.value, glyphs: [...chosen.value] }).catch(() => undefined)
+  const finish = confirming.value
+  const worn = await apply.mutateAsync({ finish, glyphs: [...chosen.value] })
   confirming.value = null
-  chosen.value = new Set()
+  const isWhole = worn.refused.length === 0 && worn.stopped === null
+  if (isWhole) say(`${finish.name} is on ${counted(worn.applied, 'glyph')}`)
+  else outcome.value = { ...worn, name: finish.name, of: chosen.value.size }
+  // Those that were refused stay chosen, to be looked at or tried with another finish.
+  if (worn.stopped === null) chosen.value = new Set(worn.refused.map((one) => one.id))
 }
+/** What came of it where some glyphs did not take the finish. */
+const outcome = ref<(Worn & { name: string; of: number }) | null>(null)
 const shelving = ref(false)
 const shelf = ref('')
 /** Puts the chosen ones on a shelf, or without a name takes them off. */
@@ -289,8 +296,29 @@ const size = (glyph: Glyph): string =>
           </p>
           <div class="acts">
             <v-btn @click="confirming = null">Leave them</v-btn
-            ><v-btn class="main" autofocus :loading="apply.isPending.value" @click="wear">Put it on</v-btn>
+            ><v-btn class="main" autofocus :disabled="apply.isPending.value" @click="wear">{{
+              apply.isPending.value ? `${Math.min(reached, chosen.size)} of ${chosen.size}` : 'Put it on'
+            }}</v-btn>
           </div>
+        </div>
+      </v-dialog>
+      <v-dialog :model-value="outcome !== null" @update:model-value="outcome = null">
+        <div v-if="outcome" class="sheet-card" role="alertdialog" aria-labelledby="outcome-h">
+          <h2 id="outcome-h">{{ outcome.name }} is on {{ outcome.applied }} of {{ outcome.of }} glyphs</h2>
+          <p v-if="outcome.stopped" class="note" role="alert">
+            <KgVerdict verdict="fails" /> It stopped: {{ outcome.stopped }} All of them are still chosen.
+          </p>
+          <p v-if="outcome.refused.length" class="note">
+            {{ counted(outcome.refused.length, 'glyph') }} would no longer read with it, or cannot be drawn; they stay
+            as they were, and stay chosen.
+          </p>
+          <ul v-if="outcome.refused.length" class="refused">
+            <li v-for="one in outcome.refused" :key="one.id">
+              <router-link :to="`/compose/${one.id}`">{{ one.name }}</router-link>
+              <span class="note">{{ one.message }}</span>
+            </li>
+          </ul>
+          <div class="acts"><v-btn class="main" autofocus @click="outcome = null">Close</v-btn></div>
         </div>
       </v-dialog>
       <p v-if="hasNextPage" class="more">
