@@ -215,7 +215,7 @@ final class MakeCommand implements Command
         }
         foreach ($facts as $one) {
             $name = isset($one['version']) ? "version {$one['version']}".(isset($one['level']) ? "-{$one['level']}" : '').", mask {$one['mask']}" : "{$one['symbology']}";
-            $output->line(($one['file'] ?? 'not written').": $name, {$one['modules']} modules, {$one['bytes']} bytes, {$one['module_px']} px a module");
+            $output->line(($one['file'] ?? 'not written').": $name, {$one['modules']} modules, {$one['bytes']} bytes, {$one['module_px']} px a module".(($one['as_is'] ?? false) === true ? ', drawn as it is with what is wrong' : ''));
             if (is_string($one['note'])) {
                 $output->line($one['note']);
             }

@@ -36,7 +36,7 @@ final class ReadableInput
         $type = strtolower(trim(explode(';', (string) $request->headers->get('Content-Type'))[0]));
         $isTaken = $request->isJson() || in_array($type, ['', 'multipart/form-data', 'application/x-www-form-urlencoded'], true) || ($request->is('api/v1/read') && str_starts_with($type, 'image/'));
 
-        return $isTaken || $request->isMethodSafe() || (int) $request->headers->get('Content-Length', '0') === 0
+        return $isTaken || $request->isMethodSafe() || $request->getContent() === ''
             ? null
             : Problems::response(415, "“{$type}” is not taken here. Send application/json.", ['Accept-Post' => 'application/json, multipart/form-data']);
     }

@@ -35,6 +35,11 @@ final class Problems
     public static function render(Throwable $e, Request $request): JsonResponse
     {
         $database = DatabaseTrouble::within($e);
+        // The framework wraps these three before anybody else sees them.
+        $cause = $e->getPrevious();
+        if ($cause instanceof MissingAbilityException || $cause instanceof ModelNotFoundException || $cause instanceof TokenMismatchException) {
+            $e = $cause;
+        }
 
         return match (true) {
             $e instanceof ValidationException => self::listed(self::ofValidation($e, $request)),

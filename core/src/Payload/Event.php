@@ -16,7 +16,7 @@ final class Event implements ChecksText, Grammar
     {
         return [
             new Field('title', 'Title', required: true, example: 'Swarm evening at the apiary', max: 300),
-            new Field('start', 'Begins', FieldType::DateTime, help: 'YYYY-MM-DDTHH:MM as the clock at the place shows it.', example: '2027-06-12T18:30'),
+            new Field('start', 'Begins', FieldType::DateTime, help: 'As the clock at the place shows it.', example: '2027-06-12T18:30'),
             new Field('end', 'Ends', FieldType::DateTime, example: '2027-06-12T20:00'),
             new Field('time_zone', 'Time zone', FieldType::TimeZone, help: 'Where the clock stands: a name such as Europe/London, or UTC. Without one the event floats with whoever reads it.', example: 'Europe/London'),
             new Field('all_day', 'All day', FieldType::Flag),

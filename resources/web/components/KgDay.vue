@@ -58,6 +58,21 @@ function pick(picked: unknown): void {
   border-radius: var(--r);
   background: var(--sheet);
 }
+.calendar :deep(.v-date-picker-month__day) {
+  height: 36px;
+}
+.calendar :deep(.v-date-picker-month__weekday) {
+  font: var(--t-note);
+  color: var(--ink-2);
+}
+.calendar :deep(.v-date-picker-month__day .v-btn) {
+  color: inherit;
+  background: none;
+}
+.calendar :deep(.v-date-picker-month__day--selected .v-btn) {
+  background: var(--accent);
+  color: var(--on-accent);
+}
 @media (max-width: 719px) {
   .day {
     width: 44px;

@@ -205,7 +205,7 @@ async function add(ai: string): Promise<void> {
 .label {
   padding-top: 1px;
   font: 500 12px/15px var(--font-text);
-  overflow-wrap: anywhere;
+  overflow-wrap: break-word;
 }
 .ai {
   margin-right: 5px;

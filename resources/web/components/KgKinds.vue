@@ -36,6 +36,14 @@ function choose(next: Kind): void {
   emit('chosen')
 }
 
+/** Enter takes the first kind that was found; what names none is a text to encode. */
+function take(): void {
+  const first = shown.value[0]
+  if (first !== undefined) return choose(first.kind)
+  const text = query.value
+  query.value = ''
+  if (text.trim() !== '') emit('paste', text)
+}
 /** Pasting into the search lets the text itself say what it is. */
 function paste(event: ClipboardEvent): void {
   const text = event.clipboardData?.getData('text/plain') ?? ''
@@ -78,7 +86,7 @@ async function toggle(): Promise<void> {
       placeholder="Find a kind, or paste anything"
       aria-label="Find a kind, or paste anything"
       @paste="paste"
-      @keydown.enter.prevent="shown[0] && choose(shown[0].kind)"
+      @keydown.enter.prevent="take"
       @keydown.esc="query = ''"
       @keydown.down.prevent="index?.querySelector('button')?.focus()"
     >
@@ -144,11 +152,17 @@ async function toggle(): Promise<void> {
         {{ isOpen ? 'Fewer' : 'All kinds' }}<v-icon class="kg-icon" :class="{ up: isOpen }" :icon="mdiChevronDown" />
       </button>
     </div>
-    <p v-if="shown.length === 0" class="note" role="status">Nothing does “{{ query }}”. Press Esc to see every kind.</p>
+    <p v-if="shown.length === 0" class="note none" role="status">
+      No kind is called “{{ query.length > 40 ? `${query.slice(0, 40)}…` : query }}”. Press Enter to encode it as it
+      stands, or Esc to see every kind.
+    </p>
   </div>
 </template>
 
 <style scoped>
+.none {
+  overflow-wrap: anywhere;
+}
 .kinds {
   padding: 6px 16px 8px;
   border-bottom: 1px solid var(--rule);

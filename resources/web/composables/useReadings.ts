@@ -38,6 +38,7 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
 
   async function take(files: Iterable<File>): Promise<void> {
     const batch: File[] = []
+    const cut: { name: string; read: number; all: number }[] = []
     for (const file of files) {
       if (!isPdf(file)) {
         batch.push(file)
@@ -46,11 +47,7 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
       try {
         const { pages, all } = await pagesOf(file)
         batch.push(...pages)
-        if (pages.length < all) {
-          const cut = put(`${file.name}, pages ${pages.length + 1} to ${all}`, '')
-          const message = `Of ${all} pages the first ${pages.length} were read. Split the document to read the rest.`
-          Object.assign(cut, { state: 'refused', message })
-        }
+        if (pages.length < all) cut.push({ name: file.name, read: pages.length, all })
       } catch {
         const refused = put(file.name, '')
         Object.assign(refused, { state: 'refused', message: 'This PDF cannot be opened: it is damaged or locked.' })
@@ -59,6 +56,11 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
     if (waiting.value.done >= waiting.value.all) waiting.value = { done: 0, all: 0 }
     waiting.value.all += batch.length
     const mine = batch.map((file) => [file, put(file.name || 'pasted picture', URL.createObjectURL(file))] as const)
+    // On top of the list, and chosen, so that it is not missed.
+    for (const { name, read, all } of cut) {
+      const message = `Of ${all} pages the first ${read} are read. Split the document to read the rest.`
+      Object.assign(put(`${name}, pages ${read + 1} to ${all}`, ''), { state: 'refused', message })
+    }
     for (const [file, kept] of mine) {
       if (file.size > MOST) {
         Object.assign(kept, {

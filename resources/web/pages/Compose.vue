@@ -280,27 +280,29 @@ const COPIES: { what: CopyKind; title: string }[] = [
 
     <section class="mid" aria-label="Picture">
       <div class="bar">
-        <label class="sr" for="glyph-name">Name</label>
-        <input
-          id="glyph-name"
-          ref="nameField"
-          v-model="fields.name"
-          class="nm"
-          maxlength="120"
-          placeholder="Untitled glyph"
-          autocomplete="off"
-          :aria-invalid="nameProblem !== ''"
-          aria-describedby="name-says"
-          @input="nameProblem = ''"
-          @keydown.enter.prevent="save"
-        />
-        <span v-if="nameProblem" id="name-says" class="row say fails" role="alert"
-          ><KgVerdict verdict="fails" />{{ nameProblem }}</span
-        >
-        <span v-else class="tag"
-          >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ isDirty ? ', unsaved' : '' }}</span
-        >
-        <span class="grow" />
+        <div class="naming">
+          <label class="sr" for="glyph-name">Name</label>
+          <input
+            id="glyph-name"
+            ref="nameField"
+            v-model="fields.name"
+            class="nm"
+            maxlength="120"
+            placeholder="Untitled glyph"
+            autocomplete="off"
+            :title="fields.name"
+            :aria-invalid="nameProblem !== ''"
+            aria-describedby="name-says"
+            @input="nameProblem = ''"
+            @keydown.enter.prevent="save"
+          />
+          <span v-if="nameProblem" id="name-says" class="row say fails" role="alert"
+            ><KgVerdict verdict="fails" />{{ nameProblem }}</span
+          >
+          <span v-else id="name-says" class="state"
+            >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ isDirty ? ', unsaved' : '' }}</span
+          >
+        </div>
         <v-btn
           class="bare icon step"
           aria-label="Undo"
