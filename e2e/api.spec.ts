@@ -61,7 +61,7 @@ test('answers every kind of trouble as a problem', async () => {
     [api.get('/api/v1/glyphs/00000000-0000-7000-8000-000000000000'), 404],
     [api.put('/api/v1/glyphs'), 405],
     [api.post('/api/v1/symbols', { data: { text: '' } }), 422],
-    [api.post('/api/v1/symbols', { headers: { 'Content-Type': 'application/json' }, data: '{"text": ' }), 422],
+    [api.post('/api/v1/symbols', { headers: { 'Content-Type': 'application/json' }, data: '{"text": ' }), 400],
     [api.post('/api/v1/read', { headers: { 'Content-Type': 'image/png' }, data: Buffer.alloc(11_600_000) }), 413],
     [
       api.post('/api/v1/read', {

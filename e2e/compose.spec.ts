@@ -12,7 +12,7 @@ test('offers the missing scheme and refuses what could harm', async ({ page }) =
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
 
   await text.fill('javascript:alert(1)')
-  await expect(page.locator('.payload .form')).toContainText('No symbol is made of it')
+  await expect(page.locator('.payload .form')).toContainText('can run code in the page')
   await expect(page.locator('img.picture')).toHaveCount(0)
   await expect(text).toHaveValue('javascript:alert(1)')
 
@@ -20,7 +20,7 @@ test('offers the missing scheme and refuses what could harm', async ({ page }) =
   await expect(page.locator('.payload .form')).toContainText('о U+043E')
   await page.getByLabel('Name', { exact: true }).fill('Look-alike')
   await page.keyboard.press('Control+s')
-  await expect(page.getByRole('status').filter({ hasText: 'mixes Latin letters' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: 'look like Latin ones' })).toBeVisible()
   await expect(page).toHaveURL(/\/compose$/)
 })
 

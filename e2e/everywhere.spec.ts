@@ -48,7 +48,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Control+k')
   await page.keyboard.type('swarm')
   await expect(page.getByRole('option', { name: /Swarm hotline/ })).toBeVisible()
-  await expect(page.getByRole('option')).toHaveCount(1)
+  await expect(page.getByRole('listbox', { name: 'Places and glyphs' }).getByRole('option')).toHaveCount(1)
   await page.keyboard.press('Enter')
   await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/swarm')
 })

@@ -18,6 +18,9 @@ use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\MarkPictures;
 use KeenGlyph\Core\Image\PictureFormat;
+use KeenGlyph\Core\Proof\Ledger;
+use KeenGlyph\Core\Proof\LedgerLine;
+use KeenGlyph\Core\Proof\Verdict;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 
@@ -63,7 +66,7 @@ final readonly class SaveFinish
     }
 
     /**
-     * Puts the finish, as it is now, on glyphs.
+     * Puts the finish, as it is now, on glyphs; those that it would make fail a check which they passed stay as they are.
      *
      * @param  Collection<int, Glyph>  $glyphs
      * @return list<array{id: string, name: string, message: string}> those that cannot take it, and why
@@ -73,13 +76,28 @@ final readonly class SaveFinish
         $refused = [];
         foreach ($glyphs as $glyph) {
             try {
-                $this->glyphs->update($glyph, ['finish_id' => $finish->id, 'finish' => $finish->finish], null);
+                DB::transaction(function () use ($glyph, $finish): void {
+                    $worn = $this->glyphs->update($glyph, ['finish_id' => $finish->id, 'finish' => $finish->finish], null);
+                    $lost = self::failing($worn);
+                    $lost = $lost === [] ? [] : array_diff_key($lost, self::failing($glyph->setRelation('workspace', $worn->workspace)));
+                    if ($lost !== []) {
+                        throw ValidationException::withMessages(['finish' => array_map(static fn (LedgerLine $line): string => "{$line->title} fails: {$line->reason}", array_values($lost))]);
+                    }
+                });
             } catch (InvalidFinish|InvalidSymbol|RefusedPayload|ValidationException $e) {
                 $refused[] = ['id' => $glyph->id, 'name' => $glyph->name, 'message' => $e->getMessage()];
             }
         }
 
         return $refused;
+    }
+
+    /** @return array<string, LedgerLine> by check */
+    private static function failing(Glyph $glyph): array
+    {
+        $lines = array_filter(Ledger::ofFinish(Drawing::of($glyph->composition())->subject()), static fn (LedgerLine $line): bool => $line->verdict === Verdict::Fails);
+
+        return array_combine(array_map(static fn (LedgerLine $line): string => $line->check, $lines), $lines);
     }
 
     /** @throws ValidationException when its name was taken meanwhile */

@@ -6,6 +6,7 @@ namespace App\Support;
 
 use Illuminate\Database\LostConnectionException;
 use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\DB;
 use PDOException;
 use Throwable;
 
@@ -16,6 +17,18 @@ final class DatabaseTrouble
     private const AWAY = '/^(?:08|57|53|58|HY000$)/';
 
     private const FULL = '53100';
+
+    /** Whether the database answers at all. */
+    public static function isAway(): bool
+    {
+        try {
+            DB::select('SELECT 1');
+        } catch (PDOException) {
+            return true;
+        }
+
+        return false;
+    }
 
     /** 503 or 507 for an exception that stems from it; null for any other. */
     public static function within(Throwable $e): ?int

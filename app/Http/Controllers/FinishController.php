@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Actions\SaveFinish;
 use App\Http\Requests\ApplyFinishRequest;
 use App\Http\Requests\FinishRequest;
-use App\Http\Requests\PageRequest;
+use App\Http\Requests\ListRequest;
 use App\Http\Resources\FinishResource;
 use App\Models\Finish;
 use App\Support\CurrentUser;
@@ -18,7 +18,7 @@ use Illuminate\Http\Response;
 /** Saved styles of the signed-in workspace. */
 final class FinishController
 {
-    public function index(PageRequest $request): JsonResponse
+    public function index(ListRequest $request): JsonResponse
     {
         [$page, $next] = $request->page(CurrentUser::of($request)->workspace->finishes()->withCount('glyphs'), Keyset::byTime('created_at', false));
 
@@ -41,11 +41,14 @@ final class FinishController
     public function update(FinishRequest $request, Finish $finish, SaveFinish $save): JsonResponse
     {
         $finish = $save->update($finish, $request->given(), $request->header('If-Match'));
-        if ($request->boolean('apply')) {
-            $save->apply($finish, $finish->glyphs()->limit(ApplyFinishRequest::MOST)->get());
+        if (! $request->boolean('apply')) {
+            return self::respond($finish);
         }
+        $all = $finish->glyphs()->count();
+        $glyphs = $finish->glyphs()->limit(ApplyFinishRequest::MOST)->get();
+        $refused = $save->apply($finish, $glyphs);
 
-        return self::respond($finish);
+        return self::respond($finish, 200, ['worn' => ['applied' => $glyphs->count() - count($refused), 'left' => max(0, $all - $glyphs->count()), 'refused' => $refused]]);
     }
 
     public function destroy(Finish $finish): Response
@@ -75,8 +78,9 @@ final class FinishController
         return new JsonResponse(['applied' => $glyphs->count() - count($refused), 'missing' => count($ids) - $glyphs->count(), 'refused' => $refused]);
     }
 
-    private static function respond(Finish $finish, int $status = 200): JsonResponse
+    /** @param  array<string, mixed>  $more */
+    private static function respond(Finish $finish, int $status = 200, array $more = []): JsonResponse
     {
-        return new JsonResponse(FinishResource::of($finish), $status, ['ETag' => $finish->etag()]);
+        return new JsonResponse(FinishResource::of($finish) + $more, $status, ['ETag' => $finish->etag()]);
     }
 }

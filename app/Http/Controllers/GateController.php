@@ -10,7 +10,7 @@ use App\Http\Problems\Problems;
 use App\Http\Requests\AdmitRequest;
 use App\Http\Requests\GateEntriesRequest;
 use App\Http\Requests\GateRequest;
-use App\Http\Requests\PageRequest;
+use App\Http\Requests\ListRequest;
 use App\Http\Resources\GateResource;
 use App\Models\Gate;
 use App\Models\GateAdmission;
@@ -22,7 +22,7 @@ use Illuminate\Http\Response;
 /** Lists at which each code lets in once. */
 final class GateController
 {
-    public function index(PageRequest $request): JsonResponse
+    public function index(ListRequest $request): JsonResponse
     {
         [$page, $next] = $request->page(CurrentUser::of($request)->workspace->gates(), Keyset::byTime('created_at'));
 
@@ -76,7 +76,7 @@ final class GateController
     }
 
     /** The newest admissions, undone ones among them. */
-    public function admissions(PageRequest $request, Gate $gate): JsonResponse
+    public function admissions(ListRequest $request, Gate $gate): JsonResponse
     {
         [$page, $next] = $request->page($gate->admissions()->with('entry.standing'), Keyset::byTime('admitted_at'));
 

@@ -8,8 +8,8 @@ use App\Actions\SaveGlyph;
 use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
+use App\Http\Requests\ListRequest;
 use App\Http\Requests\LookupRequest;
-use App\Http\Requests\PageRequest;
 use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
@@ -35,6 +35,9 @@ final class GlyphController
         }
         if ($request->filled('shelf')) {
             $query->where('shelf', $request->string('shelf')->toString());
+        }
+        if ($request->filled('finish_id')) {
+            $query->where('finish_id', $request->string('finish_id')->toString());
         }
         $total = $query->count();
         [$page, $next] = $request->page($query, $request->validated('sort') === 'name' ? Keyset::byName() : Keyset::byTime('updated_at'));
@@ -63,7 +66,7 @@ final class GlyphController
     }
 
     /** Shelves in use, with how many glyphs are on each. */
-    public function shelves(PageRequest $request): JsonResponse
+    public function shelves(ListRequest $request): JsonResponse
     {
         $shelves = CurrentUser::of($request)->workspace->glyphs()->whereNotNull('shelf')->toBase()->groupBy('shelf')->selectRaw('shelf, count(*) AS glyphs');
         [$page, $next] = $request->page($shelves, Keyset::byUnique('shelf'));

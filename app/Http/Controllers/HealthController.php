@@ -5,18 +5,15 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Problems\Problems;
+use App\Support\DatabaseTrouble;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Support\Facades\DB;
-use PDOException;
 
 /** Whether this machine can answer, for whoever sends it requests. Without session, key or limit. */
 final class HealthController
 {
     public function __invoke(): JsonResponse
     {
-        try {
-            DB::select('SELECT 1');
-        } catch (PDOException) {
+        if (DatabaseTrouble::isAway()) {
             return Problems::response(503, 'The database is not answering.');
         }
 

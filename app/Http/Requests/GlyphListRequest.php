@@ -14,6 +14,6 @@ final class GlyphListRequest extends PageRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return [...parent::rules(), 'q' => ['nullable', 'string', 'max:200'], 'shelf' => ['nullable', 'string', 'max:80'], 'sort' => ['nullable', Rule::in(['-updated_at', 'name'])]];
+        return [...parent::rules(), 'q' => ['nullable', 'string', 'max:200'], 'shelf' => ['nullable', 'string', 'max:80'], 'finish_id' => ['nullable', 'uuid'], 'sort' => ['nullable', Rule::in(['-updated_at', 'name'])]];
     }
 }

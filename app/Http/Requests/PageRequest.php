@@ -9,7 +9,7 @@ use Illuminate\Contracts\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 
 /** Which page of a list is wanted. */
-class PageRequest extends ApiRequest
+abstract class PageRequest extends ApiRequest
 {
     /** Rows of a page when the caller says nothing, and the most. */
     public const USUAL = 50;

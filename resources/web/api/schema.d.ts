@@ -765,7 +765,7 @@ export interface paths {
         put?: never;
         /**
          * Put a saved finish on glyphs
-         * @description At most 200 at once. Each is drawn anew; those that cannot take it are named with the reason.
+         * @description At most 200 at once. Each is drawn and checked anew; those that it cannot be drawn on, or that would fail a check which they pass, stay as they are and are named with the reason.
          */
         post: operations["applyFinish"];
         delete?: never;
@@ -1386,6 +1386,12 @@ export interface components {
             revision: number;
             /** @description Glyphs that wear it */
             glyphs: number;
+            /** @description What came of `apply`; of the glyphs that wear it at most 200 are reached, and `left` tells how many were not */
+            worn?: {
+                applied: number;
+                left: number;
+                refused: components["schemas"]["NotWorn"];
+            };
             /** Format: date-time */
             created_at: string;
             /** Format: date-time */
@@ -1402,12 +1408,14 @@ export interface components {
         Applied: {
             applied: number;
             missing: number;
-            refused: {
-                id: string;
-                name: string;
-                message: string;
-            }[];
+            refused: components["schemas"]["NotWorn"];
         };
+        /** @description Glyphs that stay as they were, each with the reason */
+        NotWorn: {
+            id: string;
+            name: string;
+            message: string;
+        }[];
         ReadSymbol: {
             symbology: components["schemas"]["Symbology"];
             text: string;
@@ -2935,6 +2943,8 @@ export interface operations {
                 /** @description Part of a name or text */
                 q?: string;
                 shelf?: string;
+                /** @description Only those that wear this finish */
+                finish_id?: string;
                 sort?: "-updated_at" | "name";
                 limit?: number;
                 /** @description `next_cursor` of an earlier answer in the same order */

@@ -3,7 +3,7 @@ import { mdiContentCopy, mdiContentPaste, mdiSwapVertical } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { ApiProblem, type Drawing, type LedgerLine } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
-import { type SavedFinish, useFinishChanges, useFinishes, useFinishOptions } from '@/composables/useFinishes'
+import { type SavedFinish, useFinishChanges, useFinishes, useFinishOptions, type Worn } from '@/composables/useFinishes'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
 import { type Caption, type FinishValues, finishOf, PLAIN, sameFinish, without } from '@/lib/finish'
@@ -16,6 +16,7 @@ import KgNumber from './KgNumber.vue'
 import KgSlide from './KgSlide.vue'
 import KgTiles from './KgTiles.vue'
 import KgVerdict from './KgVerdict.vue'
+import KgWorn from './KgWorn.vue'
 
 /** How the symbol looks, with what each choice costs beside it. */
 const props = defineProps<{
@@ -29,7 +30,7 @@ const reserve = defineModel<number>('reserve', { required: true })
 const emit = defineEmits<{ revised: [] }>()
 const { finishes, isError, refetch } = useFinishes()
 const { options } = useFinishOptions()
-const { create, change } = useFinishChanges()
+const { create, change, apply, reached, wearers } = useFinishChanges()
 const { say } = useToast()
 
 const finish = computed({ get: () => fields.value.finish, set: (value) => (fields.value.finish = value) })
@@ -95,17 +96,18 @@ async function saveAs(): Promise<void> {
     nameProblem.value = e instanceof ApiProblem ? (e.field('name') ?? e.message) : 'It could not be saved. Try again.'
   }
 }
+const outcome = ref<Worn | null>(null)
+/** A revision; with `everywhere` also put on every glyph that wears the finish. */
 async function revise(everywhere: boolean): Promise<void> {
   if (worn.value === null) return
-  const glyphs = worn.value.glyphs
   try {
-    const now = await change.mutateAsync({ finish: worn.value, set: { finish: finish.value, apply: everywhere } })
-    if (everywhere) emit('revised')
-    say(
-      everywhere
-        ? `${now.name}, revision ${now.revision}, also on ${counted(glyphs, 'glyph')}`
-        : `${now.name}, revision ${now.revision}; glyphs that wear it stay as they are`,
-    )
+    const now = await change.mutateAsync({ finish: worn.value, set: { finish: finish.value } })
+    const named = `${now.name}, revision ${now.revision}`
+    if (!everywhere) return say(`${named}; glyphs that wear it stay as they are`)
+    const done = await apply.mutateAsync({ finish: now, glyphs: await wearers(now) })
+    emit('revised')
+    if (done.refused.length === 0 && done.stopped === null) say(`${named}, also on ${counted(done.applied, 'glyph')}`)
+    else outcome.value = done
   } catch (e) {
     say(e instanceof Error ? e.message : 'It could not be saved. Try again.')
   }
@@ -184,7 +186,9 @@ async function paste(): Promise<void> {
           </v-list>
         </v-menu>
         <v-btn class="small" @click="isNaming = true">Save as</v-btn>
+        <span v-if="apply.isPending.value && reached > 0" class="note" role="status">{{ reached }} done</span>
       </div>
+      <KgWorn v-model="outcome" />
     </section>
 
     <section v-if="options" class="block">

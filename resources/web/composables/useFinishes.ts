@@ -45,6 +45,8 @@ const AT_ONCE = 25
 
 /** What came of putting a finish on glyphs; `stopped` says why the rest was not reached. */
 export interface Worn {
+  finish: string
+  asked: number
   applied: number
   missing: number
   refused: Schemas['Applied']['refused']
@@ -96,7 +98,14 @@ export function useFinishChanges() {
   const apply = useMutation({
     // In parts, as one request takes only so many; what was refused is gathered, and a failure keeps what came before it.
     mutationFn: async ({ finish, glyphs }: { finish: SavedFinish; glyphs: string[] }): Promise<Worn> => {
-      const worn: Worn = { applied: 0, missing: 0, refused: [], stopped: null }
+      const worn: Worn = {
+        finish: finish.name,
+        asked: glyphs.length,
+        applied: 0,
+        missing: 0,
+        refused: [],
+        stopped: null,
+      }
       for (reached.value = 0; reached.value < glyphs.length; reached.value += AT_ONCE) {
         const body = { glyphs: glyphs.slice(reached.value, reached.value + AT_ONCE) }
         try {
@@ -114,5 +123,18 @@ export function useFinishChanges() {
     },
     onSettled: refresh,
   })
-  return { create, change, remove, apply, reached }
+  /** All glyphs that wear it, however many. */
+  async function wearers(finish: SavedFinish): Promise<string[]> {
+    const found: string[] = []
+    let cursor: string | null = null
+    do {
+      const query: { finish_id: string; limit: number; cursor?: string } = { finish_id: finish.id, limit: 100 }
+      if (cursor !== null) query.cursor = cursor
+      const page = (await unwrap(api.GET('/api/v1/glyphs', { params: { query } }))) as Schemas['GlyphList']
+      found.push(...page.data.map((glyph) => glyph.id))
+      cursor = page.next_cursor
+    } while (cursor !== null)
+    return found
+  }
+  return { create, change, remove, apply, reached, wearers }
 }

@@ -8,6 +8,7 @@ import KgCheck from '@/components/KgCheck.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
+import KgWorn from '@/components/KgWorn.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
 import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
@@ -48,12 +49,14 @@ async function wear(): Promise<void> {
   confirming.value = null
   const isWhole = worn.refused.length === 0 && worn.stopped === null
   if (isWhole) say(`${finish.name} is on ${counted(worn.applied, 'glyph')}`)
-  else outcome.value = { ...worn, name: finish.name, of: chosen.value.size }
+  else outcome.value = worn
   // Those that were refused stay chosen, to be looked at or tried with another finish.
   if (worn.stopped === null) chosen.value = new Set(worn.refused.map((one) => one.id))
 }
 /** What came of it where some glyphs did not take the finish. */
-const outcome = ref<(Worn & { name: string; of: number }) | null>(null)
+const outcome = ref<Worn | null>(null)
+/** Glyphs that one request puts on a shelf. */
+const SHELVED_AT_ONCE = 500
 const shelving = ref(false)
 const shelf = ref('')
 /** Puts the chosen ones on a shelf, or without a name takes them off. */
@@ -61,7 +64,10 @@ async function shelve(): Promise<void> {
   const ids = [...chosen.value]
   const name = shelf.value.trim()
   try {
-    await unwrap(api.POST('/api/v1/glyphs/shelve', { body: { glyphs: ids, shelf: name === '' ? null : name } }))
+    for (let at = 0; at < ids.length; at += SHELVED_AT_ONCE) {
+      const glyphs = ids.slice(at, at + SHELVED_AT_ONCE)
+      await unwrap(api.POST('/api/v1/glyphs/shelve', { body: { glyphs, shelf: name === '' ? null : name } }))
+    }
     say(name === '' ? `${counted(ids.length, 'glyph')} off the shelf` : `${counted(ids.length, 'glyph')} on ${name}`)
     shelving.value = false
     chosen.value = new Set()
@@ -292,7 +298,8 @@ const size = (glyph: Glyph): string =>
         <div class="sheet-card" role="alertdialog" aria-labelledby="wear-h">
           <h2 id="wear-h">Put {{ confirming?.name }} on {{ counted(chosen.size, 'glyph') }}?</h2>
           <p class="note">
-            Each becomes a new revision, drawn and checked anew. Files that were taken before stay as they are.
+            Each becomes a new revision. One that would then fail a check stays as it is. Files that were taken before
+            do not change.
           </p>
           <div class="acts">
             <v-btn @click="confirming = null">Leave them</v-btn
@@ -302,25 +309,7 @@ const size = (glyph: Glyph): string =>
           </div>
         </div>
       </v-dialog>
-      <v-dialog :model-value="outcome !== null" @update:model-value="outcome = null">
-        <div v-if="outcome" class="sheet-card" role="alertdialog" aria-labelledby="outcome-h">
-          <h2 id="outcome-h">{{ outcome.name }} is on {{ outcome.applied }} of {{ outcome.of }} glyphs</h2>
-          <p v-if="outcome.stopped" class="note" role="alert">
-            <KgVerdict verdict="fails" /> It stopped: {{ outcome.stopped }} All of them are still chosen.
-          </p>
-          <p v-if="outcome.refused.length" class="note">
-            {{ counted(outcome.refused.length, 'glyph') }} would no longer read with it, or cannot be drawn; they stay
-            as they were, and stay chosen.
-          </p>
-          <ul v-if="outcome.refused.length" class="refused">
-            <li v-for="one in outcome.refused" :key="one.id">
-              <router-link :to="`/compose/${one.id}`">{{ one.name }}</router-link>
-              <span class="note">{{ one.message }}</span>
-            </li>
-          </ul>
-          <div class="acts"><v-btn class="main" autofocus @click="outcome = null">Close</v-btn></div>
-        </div>
-      </v-dialog>
+      <KgWorn v-model="outcome" />
       <p v-if="hasNextPage" class="more">
         <v-btn :loading="isFetchingNextPage" @click="fetchNextPage()"
           >Show more, {{ glyphs.length }} of {{ total }}</v-btn
