@@ -29,7 +29,7 @@ final class LevelTable
                     'fits' => true,
                     'version' => $version instanceof Version ? $version->number : $version->label(),
                     'modules' => $version->modules(),
-                    'bits_used' => $segmentation === null ? null : Segment::total($segmentation->fewest($version, $version->capacity($level)), $version),
+                    'bits_used' => $segmentation?->bits($version),
                     'bits_available' => $version->capacity($level),
                     'repairable_share' => round($version->repairableShare($level), 4),
                 ];

@@ -7,6 +7,9 @@ namespace KeenGlyph\Core\Symbol;
 /** A text's shortest segments in any version; worked out once for all versions with the same headers. */
 final class Segmentation
 {
+    /** Divisions that are tried for fewer segments; two or three are enough for nearly every text. */
+    private const STEPS = 8;
+
     public readonly TextCoding $coding;
 
     private Units $units;
@@ -54,25 +57,31 @@ final class Segmentation
             return $shortest;
         }
         $hasKanji = in_array(Mode::Kanji, array_map(static fn (Segment $segment): Mode => $segment->mode, $shortest), true);
-        foreach ($this->singles($version, $hasKanji) as $single) {
+        $singles = $this->singles($version, $hasKanji);
+        foreach ($singles as $single) {
             if (Segment::total($single, $version) <= $capacity) {
                 return $single;
             }
         }
         $best = $shortest;
-        // Each segment is made dearer by more and more, as long as what comes out still fits.
-        for ([$low, $high] = [0, $capacity]; $least > 1 && $high - $low > 1;) {
-            $extra = intdiv($low + $high, 2);
-            $found = Segmenter::shortest($this->units, $version, $hasKanji, $extra);
-            $found = $found === null ? null : [...$this->introduction(), ...$found];
-            if ($found === null || Segment::total($found, $version) > $capacity || ($this->coding->eci === null && self::mixes($found))) {
-                $high = $extra;
-
-                continue;
+        // Each segment is made dearer by so much that the best that fits and the best that does not would cost the same.
+        // What is cheapest then takes the place of one of them, until it is one of them.
+        $over = $singles === [] ? null : [Segment::total($singles[0], $version), 0];
+        for ($step = 0; $step < self::STEPS && $least > 1; $step++) {
+            $extra = $over === null ? $capacity : (int) ceil(($over[0] - Segment::total($best, $version)) / max(1, $least - $over[1]));
+            $cut = Segmenter::shortest($this->units, $version, $hasKanji, $extra);
+            if ($cut === null) {
+                break;
             }
-            $low = $extra;
-            if (self::changes($found) < $least) {
-                [$best, $least] = [$found, self::changes($found)];
+            $found = [...$this->introduction(), ...$cut];
+            $cost = [Segment::total($found, $version), self::changes($found)];
+            $fits = $cost[0] <= $capacity && ($this->coding->eci !== null || ! self::mixes($found));
+            if ($fits && $cost[1] < $least) {
+                [$best, $least] = [$found, $cost[1]];
+            } elseif (! $fits && $cost !== $over) {
+                $over = $cost;
+            } else {
+                break;
             }
         }
 

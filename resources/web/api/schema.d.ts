@@ -997,6 +997,7 @@ export interface components {
             fits: boolean;
             version: number | string | null;
             modules: number | null;
+            /** @description The fewest bits that the text takes in this version */
             bits_used: number | null;
             bits_available: number | null;
             repairable_share: number | null;
