@@ -36,7 +36,7 @@ final class Application
     public static function run(array $words, Output $output = new Output): int
     {
         $name = array_shift($words);
-        if (in_array($name, ['help', '--help', '-h'], true)) {
+        if (in_array($name, ['help', '--help', '-h'], true) || in_array($words, [['--help'], ['-h']], true)) {
             $output->line(self::HELP);
 
             return 0;

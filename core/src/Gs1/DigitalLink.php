@@ -57,20 +57,44 @@ final readonly class DigitalLink
             $path = LinkPath::read(array_slice($segments, $at));
             if ($path !== null) {
                 $offset = static fn (int $segment): int => strlen($match[1]) + 1 + strlen(implode('/', array_slice($segments, 0, $at + $segment))) + ($at + $segment === 0 ? 0 : 1);
-                $before = implode('/', array_slice($segments, 0, $at));
+                [$early, $faults] = self::beforeKey($segments, $at, $path->elements[0]->ai);
+                $before = implode('/', array_slice($segments, 0, $at - 2 * count($early)));
                 [$attributes, $extra] = self::query($match[3] ?? '');
                 $fragment = $match[4] ?? '';
 
                 return new self(
                     $match[1].($before === '' ? '' : "/$before"),
-                    new ElementString([...$path->elements, ...$attributes]),
+                    new ElementString([...$path->elements, ...$early, ...$attributes]),
                     $fragment === '' ? $extra : [...$extra, $fragment],
-                    array_map(static fn (array $fault): array => ['code' => $fault['code'], 'message' => $fault['message'], 'offset' => $offset($fault['segment'])], $path->faults),
+                    array_map(static fn (array $fault): array => ['code' => $fault['code'], 'message' => $fault['message'], 'offset' => $offset($fault['segment'])], [...$faults, ...$path->faults]),
                     $path->usesNames,
                 );
             }
         }
         throw new InvalidElements('No primary key such as /01/09520123456788 stands in the path of this link.');
+    }
+
+    /**
+     * Key qualifiers that stand right before their key, where they belong behind it (4.9).
+     *
+     * @param  list<string>  $segments
+     * @param  int  $at  segment of the key
+     * @return array{list<Element>, list<array{code: string, message: string, segment: int}>} segments counted from the key
+     */
+    private static function beforeKey(array $segments, int $at, string $key): array
+    {
+        [$early, $faults] = [[], []];
+        for ($i = $at - 2; $i >= 0; $i -= 2) {
+            $ai = LinkPath::number($segments[$i]);
+            $value = rawurldecode($segments[$i + 1]);
+            if (! in_array($ai, AiTable::KEYS[$key] ?? [], true) || $value === '' || strlen($value) > (int) AiTable::find($ai)?->maxLength()) {
+                break;
+            }
+            array_unshift($early, new Element($ai, $value));
+            array_unshift($faults, ['code' => 'qualifier_order', 'message' => "($ai) stands before its key ($key), so resolvers take it for a part of the address. It belongs behind the key.", 'segment' => $i - $at]);
+        }
+
+        return [$early, $faults];
     }
 
     /** Key and qualifiers in the path in the standard's order, everything else in the query in the order given. */

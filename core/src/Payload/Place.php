@@ -95,10 +95,33 @@ final class Place implements ChecksText, Grammar
     {
         $number = self::COORDINATE;
         if (preg_match("/^geo:$number,$number(?:,-?\d{1,5}(?:\.\d{1,10})?)?(?:;[^?]*)?(?:\?.*)?$/isD", $text) === 1) {
-            return $this->doubled($text);
+            return [...self::parameters($text), ...$this->doubled($text)];
         }
 
         return [self::formProblem($text)];
+    }
+
+    /**
+     * Parameters that are none: each has a name, perhaps with a value behind an equals sign.
+     *
+     * @return list<Problem>
+     */
+    private static function parameters(string $text): array
+    {
+        if (preg_match('/^geo:(-?\d{1,3}),(\d+);(-?\d{1,3}),(\d+)((?:[;?].*)?)$/isD', $text, $m) === 1) {
+            return [Problem::inText('decimal_comma', 'Degrees have a point before their decimals; the comma stands between latitude and longitude.', 5 + strlen($m[1]), 'RFC 5870 3.3', 'Write points', "geo:$m[1].$m[2],$m[3].$m[4]$m[5]")];
+        }
+        $problems = [];
+        $at = strpos($text, ';') ?: 0;
+        $parts = explode(';', explode('?', $text)[0]);
+        foreach (array_slice($parts, 1) as $parameter) {
+            if (preg_match('/^[A-Za-z0-9-]+(?:=.*)?$/sD', $parameter) !== 1) {
+                $problems[] = Problem::inText('parameter', 'What follows a semicolon is a parameter: a name, perhaps with = and a value.', mb_strlen(substr($text, 0, $at + 1)) + 1, 'RFC 5870 3.3', 'Leave it out', substr_replace($text, '', $at, strlen($parameter) + 1));
+            }
+            $at += strlen($parameter) + 1;
+        }
+
+        return $problems;
     }
 
     private static function formProblem(string $text): Problem
