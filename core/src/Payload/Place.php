@@ -93,6 +93,9 @@ final class Place implements ChecksText, Grammar
 
     public function textProblems(string $text, Context $context): array
     {
+        if (preg_match('/^geo:(-?\d{1,3}),(\d+)[,;]\s*(-?\d{1,3}),(\d+)((?:[;?].*)?)$/isD', $text, $m) === 1) {
+            return [Problem::inText('decimal_comma', 'Degrees have a point before their decimals; the comma stands between latitude and longitude.', 5 + strlen($m[1]), 'RFC 5870 3.3', 'Write points', "geo:$m[1].$m[2],$m[3].$m[4]$m[5]")];
+        }
         $number = self::COORDINATE;
         if (preg_match("/^geo:$number,$number(?:,-?\d{1,5}(?:\.\d{1,10})?)?(?:;[^?]*)?(?:\?.*)?$/isD", $text) === 1) {
             return [...self::parameters($text), ...$this->doubled($text)];
@@ -108,9 +111,6 @@ final class Place implements ChecksText, Grammar
      */
     private static function parameters(string $text): array
     {
-        if (preg_match('/^geo:(-?\d{1,3}),(\d+);(-?\d{1,3}),(\d+)((?:[;?].*)?)$/isD', $text, $m) === 1) {
-            return [Problem::inText('decimal_comma', 'Degrees have a point before their decimals; the comma stands between latitude and longitude.', 5 + strlen($m[1]), 'RFC 5870 3.3', 'Write points', "geo:$m[1].$m[2],$m[3].$m[4]$m[5]")];
-        }
         $problems = [];
         $at = strpos($text, ';') ?: 0;
         $parts = explode(';', explode('?', $text)[0]);
@@ -129,9 +129,6 @@ final class Place implements ChecksText, Grammar
         $number = self::COORDINATE;
         [$point, $rest] = self::point($text);
         $clause = 'RFC 5870 3.3';
-        if (preg_match('/^(-?\d{1,3}),(\d+),\s*(-?\d{1,3}),(\d+)$/D', $point, $m) === 1) {
-            return Problem::inText('decimal_comma', 'Degrees have a point before their decimals; the comma stands between latitude and longitude.', 5 + strlen($m[1]), $clause, 'Write points', "geo:$m[1].$m[2],$m[3].$m[4]$rest");
-        }
         if (preg_match("/^\s*($number)\s*[,;\s]\s*($number)\s*$/D", rawurldecode($point), $m) === 1) {
             return Problem::inText('separator', 'Only one comma, without spaces, stands between latitude and longitude.', 5 + strlen($m[1]), $clause, 'Write one comma', "geo:$m[1],$m[2]$rest");
         }
