@@ -67,7 +67,8 @@ final class Link implements ChecksText, Grammar
 
             return self::bookmark('mebkm', $parts['TITLE'] ?? '', $parts['URL'] ?? '');
         }
-        if (preg_match('/^URLTO:([^:]*):(.*)$/isD', $text, $match) === 1) {
+        // A title may stand before the address, or not even its colon.
+        if (preg_match('#^URLTO:(?:(?![a-z][a-z0-9+.-]*://)([^:]*):)?(.*)$#isD', $text, $match) === 1) {
             return self::bookmark('urlto', $match[1], $match[2]);
         }
 

@@ -12,6 +12,7 @@ final class TextMessage implements ChecksText, Grammar
         return [
             new Field('number', 'Number', FieldType::Phone, required: true, help: 'With + and the country code.', example: '+44 20 7946 0123', max: 40),
             new Field('message', 'Message', FieldType::Text, help: 'Stands ready to be sent.', example: 'HIVE 7 swarming', max: 1600),
+            new Field('others', 'Also to', FieldType::Phone, help: 'Further numbers; some phones write to the first alone.', example: '+44 20 7946 0456', repeats: true, max: 40, advanced: true),
             new Field('form', 'Written as', FieldType::Choice, options: ['' => 'sms: (RFC 5724)', 'smsto' => 'SMSTO: (older phones)'], advanced: true),
         ];
     }
@@ -19,6 +20,9 @@ final class TextMessage implements ChecksText, Grammar
     public function check(Values $values, Context $context): array
     {
         $problems = [...PhoneNumber::problems($values->text('number'), 'number', $context), ...PlainText::problems($values->text('message'), 'message')];
+        foreach ($values->texts('others') as $i => $number) {
+            array_push($problems, ...PhoneNumber::problems($number, "others.$i", $context));
+        }
         $length = mb_strlen($values->text('message'));
         if ($length > 160) {
             $problems[] = Problem::note('several_messages', 'message', "$length characters are sent as several messages.");
@@ -29,7 +33,8 @@ final class TextMessage implements ChecksText, Grammar
 
     public function write(Values $values, Context $context): string
     {
-        $number = PhoneNumber::international($values->text('number'), $context);
+        $numbers = array_map(static fn (string $number): string => PhoneNumber::international($number, $context), [$values->text('number'), ...$values->texts('others')]);
+        $number = implode(',', $numbers);
         $message = $values->text('message');
 
         return $values->text('form') === 'smsto'
@@ -40,7 +45,7 @@ final class TextMessage implements ChecksText, Grammar
     public function read(string $text, Context $context): ?array
     {
         if (preg_match('/^smsto:([^:]*):?(.*)$/is', $text, $match) === 1) {
-            return array_filter(['number' => $match[1], 'message' => str_replace("\r\n", "\n", $match[2]), 'form' => 'smsto'], static fn (string $value): bool => $value !== '');
+            return self::fieldsOf($match[1], str_replace("\r\n", "\n", $match[2]), 'smsto');
         }
         if (preg_match('/^sms:([^?]*)(?:\?(.*))?$/is', $text, $match) !== 1) {
             return null;
@@ -51,7 +56,18 @@ final class TextMessage implements ChecksText, Grammar
             $body = strtolower($name) === 'body' ? str_replace("\r\n", "\n", rawurldecode($value)) : $body;
         }
 
-        return array_filter(['number' => rawurldecode($match[1]), 'message' => $body], static fn (string $value): bool => $value !== '');
+        return self::fieldsOf(rawurldecode($match[1]), $body, '');
+    }
+
+    /**
+     * @param  string  $numbers  with commas between them
+     * @return array<string, string|list<string>>
+     */
+    private static function fieldsOf(string $numbers, string $message, string $form): array
+    {
+        $all = array_map(trim(...), explode(',', $numbers));
+
+        return array_filter(['number' => $all[0], 'others' => array_slice($all, 1), 'message' => $message, 'form' => $form], static fn (string|array $value): bool => $value !== '' && $value !== []);
     }
 
     public function textProblems(string $text, Context $context): array

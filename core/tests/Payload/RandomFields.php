@@ -30,7 +30,7 @@ final class RandomFields
             Kind::PaymentLink => ['url' => self::link(), 'reference' => self::maybe(self::words(...))] + self::oneOf([], ['amount' => self::amount(), 'currency' => self::oneOf('GBP', 'EUR', 'CHF')]),
             Kind::Contact => self::contact(),
             Kind::Call => ['number' => self::number(), 'extension' => self::maybe(fn () => (string) random_int(1, 9999)), 'extra' => self::oneOf([], ['phone-context=example'])],
-            Kind::Sms => ['number' => self::number(), 'message' => self::maybe(self::text(...)), 'form' => self::oneOf('', 'smsto')],
+            Kind::Sms => ['number' => self::number(), 'others' => self::oneOf(true, false) ? [self::number()] : [], 'message' => self::maybe(self::text(...)), 'form' => self::oneOf('', 'smsto')],
             Kind::Chat => ['number' => self::number(), 'message' => self::maybe(self::text(...))],
             Kind::Email => ['to' => self::list(self::email(...), 0, 3), 'cc' => self::list(self::email(...), 0, 2), 'bcc' => self::list(self::email(...), 0, 1), 'subject' => self::maybe(self::words(...)), 'body' => self::maybe(self::text(...)), 'extra' => self::oneOf([], ['in-reply-to=%3Cx%40fennmoor.example%3E'])],
             Kind::Event => self::event(),
