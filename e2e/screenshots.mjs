@@ -16,6 +16,7 @@ execFileSync('bin/glyph', [
   'make',
   '--text',
   'https://fennmооr.example/jar/heather-340?batch=H25-07',
+  '--as-is',
   '--level',
   'Q',
   '--module-px',

@@ -30,6 +30,6 @@ final readonly class Reading
         [$left, $right] = $this->frame->corners;
         $degrees = rad2deg(atan2($right[1] - $left[1], $right[0] - $left[0]));
 
-        return fmod(round($degrees, 1) + 360, 360);
+        return round(fmod(round($degrees, 1) + 360, 360), 1);
     }
 }

@@ -6,6 +6,7 @@ namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
+use KeenGlyph\Core\Payload\Problem;
 
 /**
  * What a phone's camera does with a payload: the application it hands it to, what it asks first, what its button says,
@@ -13,17 +14,26 @@ use KeenGlyph\Core\Payload\Payload;
  */
 final class PhoneFacts
 {
+    /** Problems that no phone minds, and that may do harm. */
+    private const HARM = ['dangerous_scheme', 'look_alike', 'user_part'];
+
     /**
      * @return array{app: string, asks: string, action: ?string, about: ?string, differs: list<string>} action is null where a phone only shows the text; about is what the question is about
      */
     public static function of(Payload $payload): array
     {
         [$app, $asks, $action] = self::handling($payload->kind);
-        $refused = $payload->errors() !== [];
+        $harm = array_map(static fn (Problem $problem): string => $problem->code, array_filter($payload->problems, static fn (Problem $problem): bool => in_array($problem->code, self::HARM, true)));
+        $refused = array_filter($payload->errors(), static fn (Problem $problem): bool => ! in_array($problem->code, self::HARM, true)) !== [];
 
         return [
             'app' => $app,
-            'asks' => $refused ? 'Many phones show this as plain text, for part of it does not follow its standard.' : $asks,
+            'asks' => match (true) {
+                in_array('dangerous_scheme', $harm, true) => 'Most phones show this as text. Some readers follow it, and it can do harm there.',
+                $refused => 'Many phones show this as plain text, for part of it does not follow its standard.',
+                $harm !== [] => "$asks Phones do not warn, and it may be a trap.",
+                default => $asks,
+            },
             'action' => $refused ? null : $action,
             'about' => self::about($payload),
             'differs' => self::differs($payload),

@@ -45,3 +45,13 @@ it('warns of networks that not every phone joins', function () {
     expect(implode(' ', PhoneFacts::of(Payloads::parse('WIFI:T:WEP;S:Shed;P:abcde;;'))['differs']))->toContain('WEP')
         ->and(implode(' ', PhoneFacts::of(Payloads::parse('WIFI:T:WPA;S:Shed;P:heather-moor;H:true;;'))['differs']))->toContain('hidden');
 });
+
+it('says what no phone warns of', function (string $text, string $words, ?string $action) {
+    $phone = PhoneFacts::of(Payloads::parse($text));
+    expect($phone['asks'])->toContain($words)->and($phone['action'])->toBe($action);
+})->with([
+    'a host that looks like another' => ["https://fennm\u{43E}or.example/", 'it may be a trap', 'Open'],
+    'a name before the host' => ['https://bank.example@fennmoor.example/', 'it may be a trap', 'Open'],
+    'code' => ['javascript:alert(1)', 'it can do harm', null],
+    'a broken form' => ['WIFI:T:WPA;S:Hive', 'as plain text', null],
+]);

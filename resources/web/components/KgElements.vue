@@ -130,7 +130,7 @@ async function add(ai: string): Promise<void> {
     <div v-for="(row, i) in rows" :key="i" class="el">
       <div class="label">
         <label :for="`el-${i}`"
-          ><span class="ai fig">({{ row.ai }})</span>{{ row.title }}</label
+          ><span class="ai fig">({{ row.ai }})</span><wbr />{{ row.title }}</label
         >
         <small v-if="row.cost" class="cost">{{ row.cost }} bits</small>
       </div>
