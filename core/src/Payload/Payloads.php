@@ -9,6 +9,9 @@ use KeenGlyph\Core\Gs1\InvalidElements;
 /** From fields to text and back, for every kind. */
 final class Payloads
 {
+    /** Problems of a text that are told, the gravest first: nobody mends more by hand. */
+    private const MOST_PROBLEMS = 50;
+
     /** Longest text that is looked at. */
     public const MAX_BYTES = 16 * 7089;
 
@@ -132,7 +135,7 @@ final class Payloads
         // A page opens what is in a text, so what is dangerous is told first.
         usort($problems, static fn (Problem $a, Problem $b): int => [$b->code === 'dangerous_scheme', $b->isError(), $a->severity === Severity::Note] <=> [$a->code === 'dangerous_scheme', $a->isError(), $b->severity === Severity::Note]);
 
-        return new Payload($kind, $text, $values->toArray(), $problems, $context);
+        return new Payload($kind, $text, $values->toArray(), array_slice($problems, 0, self::MOST_PROBLEMS), $context);
     }
 
     /**
