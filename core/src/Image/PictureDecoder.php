@@ -12,6 +12,9 @@ use KeenGlyph\Core\Finish\Colour;
 /** Picture file to luminance plane. With PictureEncoder the only place that touches an image extension. */
 final class PictureDecoder
 {
+    /** Pixels of a side: longer ones are strips that no camera and no program for symbols makes, and dear line by line. */
+    private const LONGEST = 16_384;
+
     /** @param  ?Colour  $paper  what transparent pictures are laid on; white when null */
     public function __construct(private readonly PictureLimits $limits = new PictureLimits, private readonly ?Colour $paper = null)
     {
@@ -39,6 +42,9 @@ final class PictureDecoder
                 $header->width * $header->height / 1e6,
                 $this->limits->pixels / 1e6,
             ));
+        }
+        if (max($header->width, $header->height) > self::LONGEST) {
+            throw new InvalidPicture(sprintf('The picture is %d × %d pixels; a side has at most %d.', $header->width, $header->height, self::LONGEST));
         }
 
         return $header;

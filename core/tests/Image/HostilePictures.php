@@ -20,6 +20,9 @@ final class HostilePictures
             'PNG of 64 pixels with 400 MB of data' => static fn (): string => self::png(8, 8, [], self::zeros(400)),
             'PNG of 9 megapixels with 400 MB of data' => static fn (): string => self::png(3000, 3000, [], self::zeros(400)),
             'PNG whose data are a byte a chunk' => static fn (): string => self::png(500, 500, [], null, 1),
+            'PNG of one line and twelve million columns' => static fn (): string => self::png(12_000_000, 1),
+            'PNG of one column and twelve million lines' => static fn (): string => self::png(1, 12_000_000),
+            'PNG of 11 megapixels, eight bytes each' => static fn (): string => self::png(3400, 3300, [], (string) gzcompress(str_repeat("\0", 3300 * (3400 * 8 + 1)), 1), 0, 6, 16),
             'PNG of no colour type' => static fn (): string => self::png(8, 8, [], null, 0, 7),
             'PNG with a chunk longer than the file' => static fn (): string => substr_replace(self::png(8, 8), "\x7F\xFF\xFF\xFF", 33, 4),
             'PNG that ends in its header' => static fn (): string => substr(self::png(8, 8), 0, 30),
@@ -56,11 +59,11 @@ final class HostilePictures
     }
 
     /** @param  list<array{string, string}>  $more  chunks before the data */
-    private static function png(int $width, int $height, array $more = [], ?string $data = null, int $piece = 0, int $type = 0): string
+    private static function png(int $width, int $height, array $more = [], ?string $data = null, int $piece = 0, int $type = 0, int $depth = 8): string
     {
         $chunk = static fn (string $name, string $bytes): string => pack('N', strlen($bytes)).$name.$bytes.pack('N', crc32($name.$bytes));
         $data ??= (string) gzcompress(str_repeat("\0".str_repeat(chr(90), $width), $height), 1);
-        $file = "\x89PNG\r\n\x1A\n".$chunk('IHDR', pack('NNCCCCC', $width, $height, 8, $type, 0, 0, 0));
+        $file = "\x89PNG\r\n\x1A\n".$chunk('IHDR', pack('NNCCCCC', $width, $height, $depth, $type, 0, 0, 0));
         foreach ($more as [$name, $bytes]) {
             $file .= $chunk($name, $bytes);
         }
