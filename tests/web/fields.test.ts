@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { dayOf, isoDay, shownMoment, timeOf, toMoment } from '@/lib/moments'
 import { suggestedName } from '@/lib/names'
+import { sameNumber } from '@/lib/retail'
 
 describe('days and moments', () => {
   it.each([
@@ -51,5 +52,19 @@ describe('suggested names', () => {
     [payload({ shown: 'x'.repeat(80) }), `${'x'.repeat(59)}…`],
   ])('says what %o is about', (given, name) => {
     expect(suggestedName(given)).toBe(name)
+  })
+})
+
+describe('retail numbers', () => {
+  it.each([
+    ['036000291452', '0036000291452', true],
+    ['036000291452', '00036000291452', true],
+    ['9520123456788', '09520123456788', true],
+    ['9520123456788', '9520123456789', false],
+    ['036000291453', '0036000291453', false],
+    ['HIVE 7', 'HIVE 7', true],
+    ['0007', '007', false],
+  ])('%s and %s are one: %s', (a, b, isOne) => {
+    expect(sameNumber(a, b)).toBe(isOne)
   })
 })

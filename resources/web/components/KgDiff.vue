@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { diff, differences, named } from '@/lib/diff'
+import { sameNumber } from '@/lib/retail'
 import KgVerdict from './KgVerdict.vue'
 
 /** Two texts one above the other, what differs marked to the character. */
@@ -14,14 +15,17 @@ const count = computed(() =>
   found.value.reduce((sum, d) => sum + Math.max(Array.from(d.expected).length, Array.from(d.read).length), 0),
 )
 const side = (kind: 'expected' | 'read') => parts.value.filter((part) => part.kind === 'same' || part.kind === kind)
+/** Written with more or fewer zeros before it, it is the same trade item. */
+const isOneNumber = computed(() => found.value.length > 0 && sameNumber(props.expected, props.read))
 const total = computed(() => Math.max(Array.from(props.read).length, Array.from(props.expected).length))
 </script>
 
 <template>
   <div class="diff">
     <p class="row verdict" role="status">
-      <KgVerdict :verdict="found.length === 0 ? 'holds' : 'fails'" />
+      <KgVerdict :verdict="found.length === 0 || isOneNumber ? 'holds' : 'fails'" />
       <span v-if="found.length === 0" class="say holds">The same, all {{ total }} characters</span>
+      <span v-else-if="isOneNumber" class="say holds">The same number, with other zeros before it</span>
       <span v-else class="say fails"
         >{{ count }} of {{ total }} characters {{ count === 1 ? 'differs' : 'differ' }}</span
       >
@@ -41,7 +45,7 @@ const total = computed(() => Math.max(Array.from(props.read).length, Array.from(
         </dd>
       </template>
     </dl>
-    <ol v-if="found.length > 0">
+    <ol v-if="found.length > 0 && !isOneNumber">
       <li v-for="(d, i) in found.slice(0, SHOWN)" :key="i">
         <b class="label">Character {{ d.at }}</b> <span class="code">{{ named(d.expected) }}</span> read as
         <span class="code">{{ named(d.read) }}</span>

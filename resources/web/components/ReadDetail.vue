@@ -11,6 +11,7 @@ import KgVerdict from '@/components/KgVerdict.vue'
 import { useKinds } from '@/composables/useKinds'
 import type { Entry } from '@/composables/useReadings'
 import { useToast } from '@/composables/useToast'
+import { sameNumber } from '@/lib/retail'
 import { bytesOf } from '@/lib/bytes'
 import { SYMBOLOGIES } from '@/lib/symbologies'
 
@@ -110,7 +111,7 @@ function compose(): void {
           {
             says: `${problems.length} to look at`,
             bytes: `${bytes}`,
-            compare: expected === '' ? 'not yet' : expected === symbol.text ? 'the same' : 'differs',
+            compare: expected === '' ? 'not yet' : sameNumber(expected, symbol.text) ? 'the same' : 'differs',
           }[s]
         }}</small>
       </button>
