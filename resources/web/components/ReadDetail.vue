@@ -109,7 +109,7 @@ function compose(): void {
         {{ { says: 'Says', bytes: 'Bytes', compare: 'Compare' }[s]
         }}<small>{{
           {
-            says: `${problems.length} to look at`,
+            says: judgement.words,
             bytes: `${bytes}`,
             compare: expected === '' ? 'not yet' : sameNumber(expected, symbol.text) ? 'the same' : 'differs',
           }[s]
@@ -153,7 +153,7 @@ function compose(): void {
         </div>
         <p v-if="host" class="host code">{{ host }}</p>
         <ul>
-          <li v-for="p in problems" :key="p.code" class="row rule">
+          <li v-for="(p, i) in problems" :key="i" class="row rule">
             <KgVerdict :verdict="SEVERITY[p.severity]" /><span>{{ p.message }}</span>
           </li>
           <li v-if="problems.length === 0" class="row rule">
