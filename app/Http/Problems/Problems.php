@@ -32,6 +32,9 @@ final class Problems
     /** Seconds after which a server that is busy or without its database is worth asking again. */
     private const RETRY = 2;
 
+    /** Errors that are told at once. */
+    private const MOST = 50;
+
     public static function render(Throwable $e, Request $request): JsonResponse
     {
         $database = DatabaseTrouble::within($e);
@@ -125,7 +128,7 @@ final class Problems
     /** @param  list<array<string, string>>  $entries */
     private static function listed(array $entries): JsonResponse
     {
-        return self::response(422, $entries[0]['detail'] ?? '', [], ['errors' => $entries]);
+        return self::response(422, $entries[0]['detail'] ?? '', [], ['errors' => array_slice($entries, 0, self::MOST)]);
     }
 
     private static function tooMany(TooManyRequestsHttpException $e): JsonResponse
