@@ -131,3 +131,22 @@ it('tells a database that is away from a fault of its own', function (string $st
     (new ReflectionProperty(Exception::class, 'code'))->setValue($cause, $state);
     expect(DatabaseTrouble::within(new RuntimeException('while drawing', 0, new QueryException('pgsql', 'select 1', [], $cause))))->toBe($status);
 })->with(['gone' => ['08006', 503], 'shut down by an administrator' => ['57P01', 503], 'too many connections' => ['53300', 503], 'disk full' => ['53100', 507], 'a wrong statement' => ['42601', null], 'a doubled key' => ['23505', null]]);
+
+it('points at the place in the body that an error is about', function (array $body, string $pointer) {
+    $errors = $this->postJson('/api/v1/symbols', $body)->assertUnprocessable()->json('errors');
+    expect(array_column($errors, 'pointer'))->toContain($pointer);
+})->with([
+    'a value' => [['text' => 'hive', 'level' => 'X'], '#/level'],
+    'within a finish' => [['text' => 'hive', 'finish' => ['mark' => ['icon' => 'no-such']]], '#/finish/mark/icon'],
+    'within fields' => [['kind' => 'wifi', 'fields' => ['ssid' => 'Hive', 'password' => 'short']], '#/fields/password'],
+    'within a list of groups' => [['kind' => 'contact', 'fields' => ['given_name' => 'Ines', 'phones' => [['number' => '+442079460123'], ['number' => 'abc']]]], '#/fields/phones/1/number'],
+    'an element by its identifier' => [['kind' => 'gs1_elements', 'fields' => ['(01)' => '09520123456789']], '#/fields/(01)'],
+    'an element in the list' => [['kind' => 'gs1_elements', 'fields' => ['elements' => [['ai' => '01', 'value' => '09520123456789']]]], '#/fields/elements/0/value'],
+    'a key with signs of its own' => [['text' => 'hive', 'a/b~c.d' => 1], '#/a~1b~0c.d'],
+    'a text as a whole' => [['text' => 'WIFI:S:Hive'], '#/text'],
+]);
+
+it('names query parameters as such', function () {
+    $error = $this->getJson('/api/v1/glyphs?limit=many')->assertUnprocessable()->json('errors.0');
+    expect($error['parameter'])->toBe('limit')->and($error)->not->toHaveKey('pointer');
+});
