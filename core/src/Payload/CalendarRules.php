@@ -20,7 +20,7 @@ final class CalendarRules
         if ($event === null) {
             return [...$problems, Problem::inText('event_missing', 'There is no event in this calendar: BEGIN:VEVENT is missing.', mb_strlen($text) + 1, 'RFC 5545 3.6')];
         }
-        $problems = [...$problems, ...self::doubled($text, $event['lines']), ...self::duration($text, $event['lines'])];
+        $problems = [...$problems, ...ContentLines::nameless($text, [...$calendar['lines'] ?? [], ...$event['lines']], 'RFC 5545 3.1'), ...self::doubled($text, $event['lines']), ...self::duration($text, $event['lines']), ...self::values($event['lines'])];
         $from = $event['lines'] === [] ? $event['begin'] : $event['lines'][0]->position;
         // An event alone is a form that phones take; a whole calendar has to name it and say when it was made.
         if ($calendar !== null) {
@@ -75,8 +75,47 @@ final class CalendarRules
 
         return [
             ...self::needed($text, $calendar['lines'], 'VERSION', 'VERSION:2.0', $second, 'RFC 5545 3.7.4', 'some calendars refuse the file'),
+            ...self::version($text, $calendar['lines']),
             ...self::needed($text, $calendar['lines'], 'PRODID', 'PRODID:'.CalendarText::PRODUCT, $second, 'RFC 5545 3.7.3', 'some calendars refuse the file'),
         ];
+    }
+
+    /**
+     * Values that are not of their form, of lines that no field holds.
+     *
+     * @param  list<ContentLine>  $lines
+     * @return list<Problem>
+     */
+    private static function values(array $lines): array
+    {
+        $problems = [];
+        foreach ($lines as $line) {
+            if ($line->name === 'DURATION' && preg_match('/^[+-]?P(?!$)(?:\d+W|(?:\d+D)?(?:T(?=\d)(?:\d+H)?(?:\d+M)?(?:\d+S)?)?)$/D', trim($line->value)) !== 1) {
+                $problems[] = Problem::inText('duration', "“{$line->value}” is no duration, such as PT1H30M.", $line->position, 'RFC 5545 3.3.6');
+            }
+            if ($line->name === 'RRULE' && preg_match('/(?:^|;)FREQ=(?:SECONDLY|MINUTELY|HOURLY|DAILY|WEEKLY|MONTHLY|YEARLY)(?:;|$)/iD', trim($line->value)) !== 1) {
+                $problems[] = Problem::inText('repetition', 'The rule of repetition does not say how often: FREQ=DAILY, WEEKLY, MONTHLY or YEARLY.', $line->position, 'RFC 5545 3.3.10');
+            }
+        }
+
+        return $problems;
+    }
+
+    /**
+     * @param  list<ContentLine>  $lines
+     * @return list<Problem>
+     */
+    private static function version(string $text, array $lines): array
+    {
+        foreach ($lines as $line) {
+            if ($line->name === 'VERSION' && preg_match('/(?:^|;)2\.0$/D', trim($line->value)) !== 1) {
+                $repaired = (string) preg_replace('/^(VERSION:)[^\r\n]*/im', '${1}2.0', $text, 1);
+
+                return [Problem::inText('version', 'iCalendar is version 2.0. Version 1.0 is the form before it, which many phones do not read.', $line->position, 'RFC 5545 3.7.4', 'Write 2.0', $repaired)->as(trim($line->value) === '1.0' ? Severity::Caution : Severity::Error)];
+            }
+        }
+
+        return [];
     }
 
     /**

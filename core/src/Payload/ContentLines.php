@@ -68,6 +68,20 @@ final class ContentLines
         );
     }
 
+    /**
+     * Lines that are none: without a colon.
+     *
+     * @param  list<ContentLine>  $lines
+     * @return list<Problem>
+     */
+    public static function nameless(string $text, array $lines, string $clause): array
+    {
+        return array_values(array_map(
+            static fn (ContentLine $line): Problem => Problem::inText('nameless', '“'.mb_strimwidth($line->line, 0, 40, '…', 'UTF-8').'” is no line: that has a name, a colon and a value. A long one goes on in the next after a space.', $line->position, $clause, 'Leave it out', self::without($text, $line->position)),
+            array_filter($lines, static fn (ContentLine $line): bool => ! str_contains($line->line, ':')),
+        ));
+    }
+
     /** The text with a line put before the character at a position, in the text's own manner of breaking lines. */
     public static function inserted(string $text, int $position, string $line): string
     {

@@ -8,7 +8,7 @@ namespace KeenGlyph\Core\Payload;
 final class LetteredText
 {
     /**
-     * A missing end, and parts that stand twice where only one counts.
+     * A missing end, parts that stand twice where only one counts, and parts without their letter.
      *
      * @param  string  $scheme  before the first colon
      * @param  list<string>  $single  names that may stand once
@@ -26,6 +26,9 @@ final class LetteredText
         $seen = [];
         foreach (Escaped::split(substr($text, $at), ';') as $part) {
             $name = strtoupper(trim(explode(':', $part, 2)[0]));
+            if (! str_contains($part, ':') && trim($part) !== '' && $at > strlen($scheme) + 1) {
+                $problems[] = Problem::inText('nameless', "“{$part}” has no letter and colon before it, so readers drop it. A semicolon within a value is written \\;.", PlainText::position($text, $at), $clause, 'Write \\;', substr($text, 0, $at - 1).'\\'.substr($text, $at - 1));
+            }
             if (in_array($name, $single, true) && str_contains($part, ':') && isset($seen[$name])) {
                 $rest = substr($text, 0, $at).substr($text, $at + strlen($part) + 1);
                 $problems[] = Problem::inText('doubled', "“{$name}:” stands twice; readers take the first or the last of them.", PlainText::position($text, $at), $clause, 'Keep the first', $rest);

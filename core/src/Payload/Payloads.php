@@ -9,6 +9,9 @@ use KeenGlyph\Core\Gs1\InvalidElements;
 /** From fields to text and back, for every kind. */
 final class Payloads
 {
+    /** Kinds whose texts are URIs and have no rules of links besides. */
+    private const URIS = [Kind::Email, Kind::Sms, Kind::Call, Kind::Place, Kind::Otp, Kind::Upi, Kind::Bitcoin];
+
     /** Problems of a text that are told, the gravest first: nobody mends more by hand. */
     private const MOST_PROBLEMS = 50;
 
@@ -120,6 +123,7 @@ final class Payloads
         if ($grammar instanceof ChecksText) {
             $problems = [...$grammar->textProblems($readable, $context), ...$problems];
         }
+        $problems = in_array($kind, self::URIS, true) ? [...PercentSigns::problems($text), ...$problems] : $problems;
         $written = $grammar->write($values, $context);
         if ($kind === Kind::Gs1Elements) {
             // Brackets and symbology identifiers are ways to show the same elements: a symbol carries only one.

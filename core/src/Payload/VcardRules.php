@@ -43,6 +43,7 @@ final class VcardRules
             ...self::versionProblems($text, $values['VERSION'] ?? null, $version, $card, $second),
             ...self::missing($text, $values, $version, $third),
             ...self::doubled($text, $card, $version),
+            ...ContentLines::nameless($text, $card, self::CLAUSES[$version]['']),
             ...self::endProblems($text, $lines, $end, $version),
         ];
     }
