@@ -37,7 +37,7 @@ function withChunk(string $png, string $name, string $bytes): string
     return substr($png, 0, $at).pack('N', strlen($bytes)).$name.$bytes.pack('N', crc32($name.$bytes)).substr($png, $at);
 }
 
-function pixelsOf(string $file): string
+function signatureOf(string $file): string
 {
     $picture = new Imagick;
     $picture->readImageBlob($file);
@@ -48,7 +48,7 @@ function pixelsOf(string $file): string
 it('takes from a PNG file all but its pixels, which stay as they were', function (callable $make) {
     $png = $make();
     $cleaned = PngChunks::cleaned(withChunk(withChunk($png, 'tEXt', "Comment\0clover"), 'zTXt', "a\0\0".gzcompress('b')));
-    expect(pixelsOf($cleaned))->toBe(pixelsOf($png))
+    expect(signatureOf($cleaned))->toBe(signatureOf($png))
         ->and($cleaned)->not->toContain('clover')
         ->and(array_diff(chunksOf($cleaned), ['IHDR', 'PLTE', 'tRNS', 'gAMA', 'cHRM', 'sRGB', 'pHYs', 'eXIf', 'IDAT', 'IEND']))->toBe([]);
 })->with([
@@ -66,9 +66,9 @@ it('keeps of a PNG file’s data just what its header promises', function () {
     $lines = str_repeat("\0".str_repeat("\x5A", 8), 8);
     $whole = PngChunks::cleaned($file(gzcompress($lines)));
     expect(PngChunks::cleaned($file(gzcompress($lines.str_repeat('x', 100_000)))))->not->toContain('xxxx')
-        ->and(pixelsOf(PngChunks::cleaned($file(gzcompress($lines.str_repeat('x', 100_000))))))->toBe(pixelsOf($whole))
+        ->and(signatureOf(PngChunks::cleaned($file(gzcompress($lines.str_repeat('x', 100_000))))))->toBe(signatureOf($whole))
         // What is missing at the end is black; where less than half is there, nothing is read.
-        ->and(pixelsOf(PngChunks::cleaned($file(gzcompress(substr($lines, 0, 63))))))->toBe(pixelsOf(PngChunks::cleaned($file(gzcompress(str_pad(substr($lines, 0, 63), 72, "\0"))))))
+        ->and(signatureOf(PngChunks::cleaned($file(gzcompress(substr($lines, 0, 63))))))->toBe(signatureOf(PngChunks::cleaned($file(gzcompress(str_pad(substr($lines, 0, 63), 72, "\0"))))))
         ->and(fn () => PngChunks::cleaned($file(gzcompress(substr($lines, 0, 20)))))->toThrow(InvalidPicture::class)
         ->and(fn () => PngChunks::cleaned($file('no stream')))->toThrow(InvalidPicture::class);
 });
@@ -78,7 +78,7 @@ it('finds the size of every sort of JPEG file, and takes off what says nothing o
     $noted = substr($jpeg, 0, 2)."\xFF\xFE\x00\x08clover\xFF\xED\x00\x08secret".substr($jpeg, 2);
     expect(JpegSegments::size($noted))->toBe([90, 70])
         ->and(JpegSegments::cleaned($noted))->not->toContain('secret')
-        ->and(pixelsOf(JpegSegments::cleaned($noted)))->toBe(pixelsOf($jpeg));
+        ->and(signatureOf(JpegSegments::cleaned($noted)))->toBe(signatureOf($jpeg));
 })->with([
     'baseline' => [fn (Imagick $picture) => null],
     'progressive' => [fn (Imagick $picture) => $picture->setInterlaceScheme(Imagick::INTERLACE_JPEG)],
