@@ -65,6 +65,7 @@ test('a glyph without a name gets one from what it says, ready to be typed over'
   await expect(page.getByText('Swarm poster saved, revision 1')).toBeVisible()
   await page.goto('/glyphs')
   await page.getByRole('button', { name: 'Delete Swarm poster' }).click()
+  await expect(page.getByText('Swarm poster deleted')).toBeVisible()
 })
 
 test('the kinds are one stop for Tab, moved through with arrows', async ({ page }) => {
@@ -163,8 +164,10 @@ test('a finish tells which glyphs it would make unreadable, and leaves them', as
   await told.getByRole('button', { name: 'Close' }).click()
   await expect(page.getByLabel('Choose Covered')).toBeChecked()
   await page.getByRole('button', { name: 'Delete Covered' }).click()
+  await expect(page.getByText('Covered deleted')).toBeVisible()
   await page.goto('/finishes')
   await page.getByRole('button', { name: 'Delete Far too large' }).click()
+  await expect(page.getByText('Far too large deleted')).toBeVisible()
 })
 
 test('line ends are not marked as faults, and a long document says what was not read', async ({ page }, info) => {
