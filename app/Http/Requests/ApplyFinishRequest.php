@@ -7,7 +7,7 @@ namespace App\Http\Requests;
 /** The glyphs that a finish goes on. */
 final class ApplyFinishRequest extends ApiRequest
 {
-    public const MOST = 200;
+    public const MOST = 100;
 
     /** @return array<string, list<mixed>> */
     public function rules(): array

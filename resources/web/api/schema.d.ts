@@ -765,7 +765,7 @@ export interface paths {
         put?: never;
         /**
          * Put a saved finish on glyphs
-         * @description At most 200 at once. Each is drawn and checked anew; those that it cannot be drawn on, or that would fail a check which they pass, stay as they are and are named with the reason.
+         * @description At most 100 at once. Each is drawn and checked anew; those that it cannot be drawn on, or that would fail a check which they pass, stay as they are and are named with the reason.
          */
         post: operations["applyFinish"];
         delete?: never;
@@ -1387,7 +1387,7 @@ export interface components {
             revision: number;
             /** @description Glyphs that wear it */
             glyphs: number;
-            /** @description What came of `apply`; of the glyphs that wear it at most 200 are reached, and `left` tells how many were not */
+            /** @description What came of `apply`; of the glyphs that wear it at most 100 are reached, and `left` tells how many were not */
             worn?: {
                 applied: number;
                 left: number;
