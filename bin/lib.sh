@@ -67,16 +67,16 @@ hash_of() { find "$@" -type f -print0 2>/dev/null | LC_ALL=C sort -z | xargs -0 
 
 install_php() {
   cd "$ROOT" || exit
-  [ -d vendor ] && [ -d core/vendor ] || rm -f "$VAR/stamps/composer"
-  once composer "$(hash_of composer.json core/composer.json)" install_php_now
+  [ -d vendor ] && [ -d core/vendor ] && [ -d cli/vendor ] || rm -f "$VAR/stamps/composer"
+  once composer "$(hash_of composer.json core/composer.json cli/composer.json)" install_php_now
 }
 install_php_now() {
   say "Installing PHP packages"
   export COMPOSER_ALLOW_SUPERUSER=1
-  { composer install -n -q && composer install -n -q -d core; } >"$(log composer)" 2>&1 \
+  { composer install -n -q && composer install -n -q -d core && composer install -n -q -d cli; } >"$(log composer)" 2>&1 \
     || die "Composer failed: $(grep -v '^$' "$(log composer)" | tail -n 1). See $(log composer)."
   # Some archives carry files that only their owner may read; the services run as another user.
-  chmod -R a+rX vendor core/vendor
+  chmod -R a+rX vendor core/vendor cli/vendor
 }
 
 install_js() {

@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use App\Composition\RefusedPayload;
 use App\Http\Middleware\AcceptJson;
 use App\Http\Middleware\Conditional;
 use App\Http\Middleware\Idempotent;
@@ -17,6 +16,7 @@ use Illuminate\Foundation\Http\Middleware\ConvertEmptyStringsToNull;
 use Illuminate\Foundation\Http\Middleware\TrimStrings;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
+use KeenGlyph\Core\Compose\RefusedPayload;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\PictureNotMade;
 use KeenGlyph\Core\Linear\InvalidBars;

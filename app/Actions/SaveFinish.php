@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Composition\Composition;
-use App\Composition\Drawing;
-use App\Composition\RefusedPayload;
+use App\Composition\CompositionInput;
 use App\Models\Finish;
 use App\Models\Glyph;
 use App\Models\Workspace;
@@ -14,6 +12,7 @@ use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use KeenGlyph\Core\Compose\RefusedPayload;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\MarkPictures;
@@ -95,7 +94,7 @@ final readonly class SaveFinish
     /** @return array<string, LedgerLine> by check */
     private static function failing(Glyph $glyph): array
     {
-        $lines = array_filter(Ledger::ofFinish(Drawing::of($glyph->composition())->subject()), static fn (LedgerLine $line): bool => $line->verdict === Verdict::Fails);
+        $lines = array_filter(Ledger::ofFinish($glyph->composition()->subject()), static fn (LedgerLine $line): bool => $line->verdict === Verdict::Fails);
 
         return array_combine(array_map(static fn (LedgerLine $line): string => $line->check, $lines), $lines);
     }
@@ -119,7 +118,7 @@ final readonly class SaveFinish
         if (is_array($given['finish'] ?? null)) {
             $finish->finish = FinishFile::write(FinishFile::read($given['finish'], new MarkPictures));
             // What no symbol can wear is not kept: a large one has room for every mark and caption.
-            Drawing::of(Composition::fromArray(['text' => 'HIVE 7', 'level' => 'H', 'version' => self::ROOMY, 'module_px' => 4, 'finish' => $finish->finish]))->picture(PictureFormat::Svg);
+            (new CompositionInput(['text' => 'HIVE 7', 'level' => 'H', 'version' => self::ROOMY, 'module_px' => 4, 'finish' => $finish->finish]))->compose()->picture(PictureFormat::Svg);
         }
         try {
             return DB::transaction(function () use ($finish, $given): Finish {

@@ -16,7 +16,7 @@ use KeenGlyph\Core\Gs1\RetailNumber;
 final class SaveGate
 {
     /** Codes on one list. */
-    public const MOST = 20_000;
+    public const MAX_CODES = 20_000;
 
     /** Rows written at once. */
     private const CHUNK = 500;
@@ -56,7 +56,7 @@ final class SaveGate
     /** @return list<array{string, string}> */
     private static function shelved(Workspace $workspace, string $shelf): array
     {
-        $glyphs = $workspace->glyphs()->where('shelf', $shelf)->orderBy('name')->limit(self::MOST)->get(['id', 'text', 'name']);
+        $glyphs = $workspace->glyphs()->where('shelf', $shelf)->orderBy('name')->limit(self::MAX_CODES)->get(['id', 'text', 'name']);
         if ($glyphs->isEmpty()) {
             throw ValidationException::withMessages(['shelf' => ['There is no glyph on this shelf.']]);
         }
@@ -95,12 +95,12 @@ final class SaveGate
                 $seen[RetailNumber::normal($text)] = $number;
                 $rows[] = [$text, mb_substr($cells[$name ?? 1] ?? '', 0, 200)];
             }
-            if (count($problems) >= 5 || count($rows) > self::MOST) {
+            if (count($problems) >= 5 || count($rows) > self::MAX_CODES) {
                 break;
             }
         }
-        if (count($rows) > self::MOST) {
-            $problems[] = 'A list has at most '.number_format(self::MOST).' codes.';
+        if (count($rows) > self::MAX_CODES) {
+            $problems[] = 'A list has at most '.number_format(self::MAX_CODES).' codes.';
         } elseif ($rows === [] && $problems === []) {
             $problems[] = 'There is no code in this list. Write one in each row, and a name after a comma.';
         }

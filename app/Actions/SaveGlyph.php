@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
-use App\Composition\Composition;
-use App\Composition\Drawing;
-use App\Composition\RefusedPayload;
+use App\Composition\CompositionInput;
 use App\Composition\SavedFinish;
 use App\Models\Glyph;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
+use KeenGlyph\Core\Compose\CompositionOptions;
+use KeenGlyph\Core\Compose\RefusedPayload;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
@@ -78,10 +78,9 @@ final class SaveGlyph
             $given['shelf'] = $shelf === '' ? null : $shelf;
         }
         if (isset($given['text']) || is_array($given['fields'] ?? null)) {
-            $payload = Composition::payload([...$given, 'kind' => $given['kind'] ?? ($glyph->exists && is_array($given['fields'] ?? null) ? $glyph->kind : null)], $glyph->workspace->payloadContext());
-            if ($payload->obstacle(($given['as_is'] ?? false) === true) !== null) {
-                throw new RefusedPayload($payload, is_array($given['fields'] ?? null));
-            }
+            $input = (new CompositionInput([...$given, 'kind' => $given['kind'] ?? ($glyph->exists && is_array($given['fields'] ?? null) ? $glyph->kind : null)]))->payload();
+            $payload = $input->payload($glyph->workspace->payloadContext());
+            RefusedPayload::demandDrawable($payload, $input->isFromFields(), filter_var($given['as_is'] ?? false, FILTER_VALIDATE_BOOL));
             $given = [...$given, 'text' => $payload->text, 'kind' => $payload->kind->value, 'as_is' => $payload->errors() !== []];
         }
         unset($given['fields'], $given['merge']);
@@ -108,24 +107,23 @@ final class SaveGlyph
     private static function draw(Glyph $glyph): void
     {
         $composition = $glyph->composition();
-        $drawing = Drawing::of($composition);
         $glyph->fill([
-            'text' => $drawing->payload->text,
+            'text' => $composition->payload->text,
             'name' => trim($glyph->name),
-            'kind' => $drawing->payload->kind->value,
+            'kind' => $composition->payload->kind->value,
             'modes' => $composition->encoding->modes->value,
-            'level' => $drawing->symbol->level->value,
-            'module_px' => $glyph->size_px === null && $glyph->size_mm === null ? $glyph->module_px ?? Composition::MODULE_PX : null,
-            'print' => $composition->printing->value,
-            'distance_mm' => (int) $composition->distanceMm,
-            'dpi' => $composition->size->dpi,
+            'level' => $composition->symbol->level->value,
+            'module_px' => $glyph->size_px === null && $glyph->size_mm === null ? $glyph->module_px ?? CompositionOptions::MODULE_PX : null,
+            'print' => $composition->options->print->printing->value,
+            'distance_mm' => (int) $composition->options->print->distanceMm,
+            'dpi' => $composition->options->size->dpi,
             'finish' => FinishFile::write($composition->finish),
             'quiet' => $composition->finish->quiet,
-            'dark' => $composition->finish->dark->hex(),
-            'light' => $composition->finish->light->hex(),
-            'version' => (int) $drawing->symbol->version->label(),
-            'mask' => $drawing->symbol->mask,
-            'bytes' => strlen($drawing->payload->text),
+            'dark' => $composition->finish->inks->dark->hex(),
+            'light' => $composition->finish->inks->light->hex(),
+            'version' => (int) $composition->symbol->version->label(),
+            'mask' => $composition->symbol->mask,
+            'bytes' => strlen($composition->payload->text),
         ]);
     }
 }

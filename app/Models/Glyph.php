@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Composition\Composition;
+use App\Composition\CompositionInput;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Support\Carbon;
+use KeenGlyph\Core\Compose\Composition;
 
 /**
  * A saved code.
@@ -75,7 +76,7 @@ final class Glyph extends Model
     /** What is drawn, as the composer takes it. */
     public function composition(): Composition
     {
-        return Composition::fromArray($this->given(), $this->workspace->payloadContext());
+        return (new CompositionInput($this->given()))->compose($this->workspace->payloadContext());
     }
 
     /**

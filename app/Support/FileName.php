@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Support;
 
 use Illuminate\Support\Str;
-use KeenGlyph\Core\Finish\Layout;
-use KeenGlyph\Core\Symbol\QrSymbol;
+use KeenGlyph\Core\Compose\BarsComposition;
+use KeenGlyph\Core\Compose\Composition;
+use KeenGlyph\Core\Image\PictureFormat;
 use Transliterator;
 
 /** A file name that still says, months later, what is in the file. */
@@ -15,9 +16,15 @@ final class FileName
     private const LONGEST = 60;
 
     /** Name or host and path, version and level, side in pixels: `hive-7-3q-296px.png`. */
-    public static function of(string $name, QrSymbol $symbol, Layout $layout, string $format): string
+    public static function of(Composition $composition, PictureFormat $format): string
     {
-        return self::plain($name, strtolower(str_replace('-', '', $symbol->designation()))."-{$layout->sidePx}px", $format);
+        return self::plain($composition->name(), strtolower(str_replace('-', '', $composition->symbol->designation()))."-{$composition->layout()->sidePx}px", $format->value);
+    }
+
+    /** Name or digits, symbology and width in pixels: `9520123456788-ean13-339px.png`. */
+    public static function ofBars(BarsComposition $composition, PictureFormat $format): string
+    {
+        return self::plain($composition->name(), "{$composition->symbol->symbology->value}-{$composition->layout()->sidePx}px", $format->value);
     }
 
     /** @param  string  $facts  what tells several pictures of one thing apart */

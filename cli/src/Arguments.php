@@ -4,75 +4,38 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
-/** Words of a command line, taken apart: options with and without a value, and the rest in order. */
+use Symfony\Component\Console\Input\InputInterface;
+
+/** Options by their type, with a plain word where a value is not of it. */
 final readonly class Arguments
 {
-    /**
-     * @param  array<string, list<string>>  $options  values by name without dashes
-     * @param  list<string>  $rest
-     */
-    private function __construct(
-        private array $options,
-        public array $rest,
-    ) {
-    }
-
-    /**
-     * @param  list<string>  $words
-     * @param  list<string>  $valued  options that take a value, as `--name value` or `--name=value`
-     * @param  list<string>  $flags  options without
-     *
-     * @throws UsageError for an unknown option or a missing value
-     */
-    public static function parse(array $words, array $valued, array $flags): self
+    public function __construct(private InputInterface $input)
     {
-        $options = [];
-        $rest = [];
-        while ($words !== []) {
-            $word = array_shift($words);
-            if ($word === '--') {
-                $rest = [...$rest, ...$words];
-                break;
-            }
-            if (! str_starts_with($word, '--')) {
-                $rest[] = $word;
-
-                continue;
-            }
-            [$name, $value] = [...explode('=', substr($word, 2), 2), null];
-            if (in_array($name, $flags, true) && $value === null) {
-                $options[$name][] = '';
-            } elseif (in_array($name, $valued, true)) {
-                $value ??= array_shift($words);
-                if ($value === null) {
-                    throw new UsageError("--$name needs a value.");
-                }
-                $options[$name][] = $value;
-            } else {
-                throw new UsageError("There is no option --$name here.");
-            }
-        }
-
-        return new self($options, $rest);
     }
 
     public function has(string $name): bool
     {
-        return isset($this->options[$name]);
+        return ! in_array($this->input->getOption($name), [null, false, []], true);
     }
 
-    /** The option's last value. */
+    /** The option's value; the last one where it was given twice. */
     public function get(string $name): ?string
     {
-        $values = $this->options[$name] ?? [];
+        $value = $this->input->getOption($name);
 
-        return $values === [] ? null : $values[count($values) - 1];
+        return is_string($value) ? $value : null;
     }
 
     /** @return list<string> every value, for options that repeat */
     public function all(string $name): array
     {
-        return $this->options[$name] ?? [];
+        return array_values(array_filter((array) $this->input->getOption($name), is_string(...)));
+    }
+
+    /** @return list<string> the words beside the options */
+    public function words(string $name): array
+    {
+        return array_values(array_filter((array) $this->input->getArgument($name), is_string(...)));
     }
 
     /** @throws UsageError when it is not a whole number */
@@ -95,5 +58,25 @@ final readonly class Arguments
         }
 
         return $value === null ? null : (float) $value;
+    }
+
+    /**
+     * A value of a list that is known.
+     *
+     * @template T of \BackedEnum
+     *
+     * @param  T  $default
+     * @return T
+     *
+     * @throws UsageError that lists what there is
+     */
+    public function choice(string $name, \BackedEnum $default, string $thing): \BackedEnum
+    {
+        $value = $this->get($name);
+        if ($value === null) {
+            return $default;
+        }
+
+        return $default::tryFrom($value) ?? throw new UsageError("There is no $thing “{$value}” here: ".implode(', ', array_column($default::cases(), 'value')).'.');
     }
 }

@@ -4,44 +4,64 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use KeenGlyph\Core\Compose\PayloadInput;
 use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Payload\MergeFields;
-use KeenGlyph\Core\Payload\Payload;
-use KeenGlyph\Core\Payload\Payloads;
-use KeenGlyph\Core\Payload\Problem;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputOption;
 
-/** The payload that `--kind`, `--field` and `--merge` describe. */
+/** What `--text`, `--bytes-file`, `--kind`, `--field` and `--merge` say. */
 final class Fields
 {
+    private const ONE_OF_THREE = 'Give exactly one of --text, --bytes-file and --kind with --field.';
+
+    public static function describe(Command $command): void
+    {
+        $command
+            ->addOption('kind', null, InputOption::VALUE_REQUIRED, 'What kind of payload it is; `bin/glyph kinds` lists them', null, array_column(Kind::cases(), 'value'))
+            ->addOption('field', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'A field of the kind, as name=value')
+            ->addOption('merge', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'A value for {{name}}, as name=value');
+    }
+
     public static function kind(string $name): Kind
     {
         return Kind::tryFrom($name) ?? throw new UsageError("There is no kind “{$name}”: ".implode(', ', array_column(Kind::cases(), 'value')).'.');
     }
 
-    public static function payload(Kind $kind, Arguments $arguments): Payload
+    public static function ofKind(Kind $kind, Arguments $arguments): PayloadInput
     {
-        $fields = self::of($arguments->all('field'));
-        $merge = self::merge($arguments);
-
-        return Payloads::build($kind, $merge === [] ? $fields : MergeFields::intoFields($kind->grammar()->fields(), $fields, $merge));
+        return PayloadInput::ofFields($kind, self::of($arguments->all('field')), self::merge($arguments));
     }
 
-    /** The payload of a text: of the kind that is named, or of the one it has by its form. */
-    public static function ofText(string $text, ?Kind $kind, Arguments $arguments): Payload
+    /** A text of the kind that is named, or of the one it has by its form. */
+    public static function ofText(string $text, Arguments $arguments): PayloadInput
     {
-        return Payloads::parse(MergeFields::intoText($text, $kind, self::merge($arguments)), $kind);
+        return PayloadInput::ofText($text, $arguments->has('kind') ? self::kind((string) $arguments->get('kind')) : null, self::merge($arguments));
     }
 
-    /** @return array<array-key, string> */
-    private static function merge(Arguments $arguments): array
+    /** The one thing that is given: a text, the bytes of a file, or fields. */
+    public static function input(Arguments $arguments): PayloadInput
     {
-        return self::pairs($arguments->all('merge'), '--merge name=value');
+        $isText = $arguments->has('text') || $arguments->has('bytes-file');
+        if ($isText && $arguments->has('field')) {
+            throw new UsageError('Give either a text or fields.');
+        }
+
+        return ! $isText && $arguments->has('kind') ? self::ofKind(self::kind((string) $arguments->get('kind')), $arguments) : self::ofText(self::text($arguments), $arguments);
     }
 
-    /** A line for each problem, the field before it. */
-    public static function words(Problem $problem): string
+    /** The text as it was given, for symbols that know no kinds. */
+    public static function text(Arguments $arguments): string
     {
-        return "$problem->field: $problem->message";
+        if (count(array_filter(['text', 'bytes-file', 'field'], $arguments->has(...))) > 1) {
+            throw new UsageError(self::ONE_OF_THREE);
+        }
+
+        return match (true) {
+            $arguments->has('text') => (string) $arguments->get('text'),
+            $arguments->has('bytes-file') => Files::read((string) $arguments->get('bytes-file')),
+            $arguments->has('kind') => self::input($arguments)->payload()->text,
+            default => throw new UsageError(self::ONE_OF_THREE),
+        };
     }
 
     /**
@@ -54,10 +74,7 @@ final class Fields
     {
         $lists = [];
         foreach ($pairs as $pair) {
-            if (! str_contains($pair, '=')) {
-                throw new UsageError("--field takes name=value, not “{$pair}”.");
-            }
-            [$name, $value] = explode('=', $pair, 2);
+            [$name, $value] = self::split($pair, '--field');
             $lists[$name][] = $value;
         }
         $fields = [];
@@ -68,22 +85,27 @@ final class Fields
         return $fields;
     }
 
-    /**
-     * @param  list<string>  $pairs
-     * @return array<array-key, string>
-     */
-    private static function pairs(array $pairs, string $form): array
+    /** @return array<array-key, string> */
+    private static function merge(Arguments $arguments): array
     {
         $values = [];
-        foreach ($pairs as $pair) {
-            if (! str_contains($pair, '=')) {
-                throw new UsageError("Write $form, not “{$pair}”.");
-            }
-            [$name, $value] = explode('=', $pair, 2);
+        foreach ($arguments->all('merge') as $pair) {
+            [$name, $value] = self::split($pair, '--merge');
             $values[$name] = $value;
         }
 
         return $values;
+    }
+
+    /** @return array{string, string} */
+    private static function split(string $pair, string $option): array
+    {
+        if (! str_contains($pair, '=')) {
+            throw new UsageError("$option takes name=value, not “{$pair}”.");
+        }
+        [$name, $value] = explode('=', $pair, 2);
+
+        return [$name, $value];
     }
 
     /**

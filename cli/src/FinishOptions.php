@@ -4,22 +4,51 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use KeenGlyph\Core\Finish\CentreShape;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Finish\ModuleShape;
+use KeenGlyph\Core\Finish\RingShape;
 use KeenGlyph\Core\Image\MarkPictures;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputOption;
 
 /** The look asked for: a finish file, and single options that go before it. */
 final class FinishOptions
 {
-    /** Options that take a value. */
-    public const VALUED = ['finish', 'dark', 'light', 'quiet', 'shape', 'ring', 'centre', 'ring-ink', 'centre-ink', 'mark', 'mark-size', 'caption', 'ean', 'padding', 'corner', 'border'];
-
-    public const FLAGS = ['transparent'];
+    private const VALUED = [
+        'finish' => 'A finish file; single options go before it',
+        'dark' => 'Ink of the modules, #hex',
+        'light' => 'Colour of the ground, #hex',
+        'quiet' => 'Modules of the quiet zone',
+        'shape' => 'Shape of the modules',
+        'ring' => 'Shape of the finder rings',
+        'centre' => 'Shape of the finder centres',
+        'ring-ink' => 'Ink of the rings, #hex',
+        'centre-ink' => 'Ink of the centres, #hex',
+        'mark' => 'In the middle: icon:NAME, text:XY or a picture file',
+        'mark-size' => 'Modules across the mark',
+        'caption' => 'Text beneath; \\n breaks the line',
+        'ean' => 'Digits of a retail barcode beneath',
+        'padding' => 'Modules of ground outside the quiet zone',
+        'corner' => 'Modules of the radius of the corners',
+        'border' => 'Modules of the line around',
+    ];
 
     private const WORDS = ['dark', 'light', 'shape', 'ring', 'centre', 'ring-ink', 'centre-ink', 'ean'];
 
     private const NUMBERS = ['quiet', 'padding', 'corner', 'border'];
+
+    public static function describe(Command $command): void
+    {
+        $known = ['shape' => ModuleShape::cases(), 'ring' => RingShape::cases(), 'centre' => CentreShape::cases()];
+        foreach (self::VALUED as $name => $help) {
+            $values = array_column($known[$name] ?? [], 'value');
+            $command->addOption($name, null, InputOption::VALUE_REQUIRED, $help.($values === [] ? '' : ': '.implode(', ', $values)), null, $values);
+        }
+        $command->addOption('transparent', null, InputOption::VALUE_NONE, 'Leave the ground out');
+    }
 
     /** @throws UsageError|InvalidFinish */
     public static function from(Arguments $arguments, bool $micro = false): Finish

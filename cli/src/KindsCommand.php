@@ -7,36 +7,51 @@ namespace KeenGlyph\Cli;
 use KeenGlyph\Core\Payload\Field;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Report\KindFacts;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
 
-/** `bin/glyph kinds`: what there is to say, and with which fields. */
-final class KindsCommand implements Command
+#[AsCommand('kinds', 'What a symbol can say, and with which fields')]
+final class KindsCommand extends Command
 {
-    public function run(array $words, Output $output): int
+    protected function configure(): void
     {
-        $arguments = Arguments::parse($words, [], ['json']);
-        $kinds = $arguments->rest === [] ? Kind::cases() : array_map(Fields::kind(...), $arguments->rest);
+        $this
+            ->addArgument('kind', InputArgument::IS_ARRAY, 'Only these, with their fields', null, array_column(Kind::cases(), 'value'))
+            ->addOption('json', null, InputOption::VALUE_NONE, 'With forms and schemas as JSON')
+            ->setHelp(Application::HELP);
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        [$arguments, $report] = [new Arguments($input), new Report($output)];
+        $named = $arguments->words('kind');
+        $kinds = $named === [] ? Kind::cases() : array_map(Fields::kind(...), $named);
         if ($arguments->has('json')) {
-            $output->json(array_map(KindFacts::of(...), $kinds));
+            $report->json(array_map(KindFacts::of(...), $kinds));
 
             return 0;
         }
         foreach ($kinds as $kind) {
-            $output->line(sprintf('%-14s %s (%s)', $kind->value, $kind->purpose(), $kind->standard()));
-            foreach ($arguments->rest === [] ? [] : $kind->grammar()->fields() as $field) {
-                self::describe($field, '', $output);
+            $report->line(sprintf('%-14s %s (%s)', $kind->value, $kind->purpose(), $kind->standard()));
+            foreach ($named === [] ? [] : $kind->grammar()->fields() as $field) {
+                self::describe($field, '', $report);
             }
         }
 
         return 0;
     }
 
-    private static function describe(Field $field, string $path, Output $output): void
+    private static function describe(Field $field, string $path, Report $report): void
     {
         $name = $path.$field->name.($field->repeats ? '.0' : '');
         $marks = ($field->required ? ' (needed)' : '').($field->options === [] ? '' : ' '.implode('|', array_filter(array_map(strval(...), array_keys($field->options)), static fn (string $option): bool => $option !== '')));
-        $output->line(rtrim(sprintf('  %-24s %s%s. %s', $name, $field->label, $marks, $field->help)));
+        $report->line(rtrim(sprintf('  %-24s %s%s. %s', $name, $field->label, $marks, $field->help)));
         foreach ($field->fields as $inner) {
-            self::describe($inner, "$name.", $output);
+            self::describe($inner, "$name.", $report);
         }
     }
 }

@@ -4,27 +4,43 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
-/** `bin/glyph payload`: fields to the text that the standard asks for. */
-final class PayloadCommand implements Command
+use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Payload\Problem;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
+
+#[AsCommand('payload', 'Fields to the text that the standard asks for')]
+final class PayloadCommand extends Command
 {
-    public function run(array $words, Output $output): int
+    protected function configure(): void
     {
-        $arguments = Arguments::parse($words, ['field', 'merge'], ['json']);
-        if (count($arguments->rest) !== 1) {
+        $this
+            ->addArgument('kind', InputArgument::IS_ARRAY, 'What kind of payload; `bin/glyph kinds` lists them', null, array_column(Kind::cases(), 'value'))
+            ->addOption('field', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'A field of the kind, as name=value')
+            ->addOption('merge', null, InputOption::VALUE_REQUIRED | InputOption::VALUE_IS_ARRAY, 'A value for {{name}}, as name=value')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Text, fields and problems as JSON')
+            ->setHelp(Application::HELP);
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        [$arguments, $report] = [new Arguments($input), new Report($output)];
+        $kinds = $arguments->words('kind');
+        if (count($kinds) !== 1) {
             throw new UsageError('Name one kind: bin/glyph payload KIND --field name=value …');
         }
-        $payload = Fields::payload(Fields::kind($arguments->rest[0]), $arguments);
+        $payload = Fields::ofKind(Fields::kind($kinds[0]), $arguments)->payload();
         $refusal = $payload->refusal();
         if ($arguments->has('json')) {
-            $output->json(['text' => $refusal === null ? $payload->text : null] + $payload->toArray());
+            $report->json(['text' => $refusal === null ? $payload->text : null] + $payload->toArray());
         } elseif ($refusal === null) {
-            $output->raw($payload->text);
+            $report->raw($payload->text);
         }
-        foreach ($payload->problems as $problem) {
-            if (! $arguments->has('json') || $problem->refused) {
-                $output->error(Fields::words($problem));
-            }
-        }
+        $report->problems(array_values(array_filter($payload->problems, static fn (Problem $problem): bool => ! $arguments->has('json') || $problem->refused)));
 
         return $refusal !== null ? 2 : ($payload->errors() === [] ? 0 : 1);
     }

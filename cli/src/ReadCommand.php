@@ -12,46 +12,65 @@ use KeenGlyph\Core\Read\PictureReader;
 use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Report\ReadingFacts;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Helper\ProgressBar;
+use Symfony\Component\Console\Input\InputArgument;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
+use Symfony\Component\Console\Output\OutputInterface;
 
-/** `bin/glyph read`: pictures to texts. */
-final class ReadCommand implements Command
+#[AsCommand('read', 'Pictures to texts')]
+final class ReadCommand extends Command
 {
-    public function run(array $words, Output $output): int
+    /** Pictures from which on a bar on a terminal says how far it has come. */
+    private const MANY = 5;
+
+    protected function configure(): void
     {
-        $arguments = Arguments::parse($words, ['symbology', 'budget-ms'], ['json', 'join']);
+        $this
+            ->addArgument('files', InputArgument::IS_ARRAY, 'PNG, JPEG, WebP or GIF files')
+            ->addOption('symbology', null, InputOption::VALUE_REQUIRED, 'Only these, with commas between: '.implode(', ', [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES]), null, [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES])
+            ->addOption('budget-ms', null, InputOption::VALUE_REQUIRED, 'Milliseconds after which no new attempt at a picture is begun', (string) ReadOptions::BUDGET)
+            ->addOption('join', null, InputOption::VALUE_NONE, 'Join the symbols of a sequence to one text')
+            ->addOption('json', null, InputOption::VALUE_NONE, 'Everything that is known about each symbol as JSON');
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        [$arguments, $report] = [new Arguments($input), new Report($output)];
         try {
             $options = new ReadOptions(
                 $arguments->has('symbology') ? ReadOptions::named(array_map(trim(...), explode(',', (string) $arguments->get('symbology')))) : ReadOptions::SYMBOLOGIES,
-                $arguments->has('budget-ms') ? (float) $arguments->get('budget-ms') : ReadOptions::BUDGET,
+                (float) $arguments->get('budget-ms'),
             );
         } catch (InvalidArgumentException $e) {
             throw new UsageError($e->getMessage());
         }
-        if ($arguments->rest === []) {
+        $files = $arguments->words('files');
+        if ($files === []) {
             throw new UsageError('Name one or more pictures: bin/glyph read FILE…');
         }
-        $pictures = [];
-        foreach ($arguments->rest as $file) {
-            $pictures[] = [$file, Files::read($file)];
+        $pictures = array_map(Files::read(...), $files);
+        if ($arguments->has('join')) {
+            return self::join($pictures, $report);
         }
+        $isListed = ! $arguments->has('json');
+        $bar = count($files) >= self::MANY && ! $isListed && $report->errors()->isDecorated() ? new ProgressBar($report->errors(), count($files)) : null;
         $results = [];
-        $unread = 0;
-        foreach ($pictures as [$file, $bytes]) {
-            $result = self::read($file, $bytes, $options);
-            $unread += (int) ($result['symbols'] === []);
-            $results[] = $result;
-            if (! $arguments->has('json') && ! $arguments->has('join')) {
-                self::print($result, $output, count($pictures) > 1);
+        foreach ($pictures as $i => $bytes) {
+            $results[] = $result = self::read($files[$i], $bytes, $options);
+            $bar?->advance();
+            if ($isListed) {
+                self::print($result, $report, count($pictures) > 1);
             }
         }
-        if ($arguments->has('join')) {
-            return self::join(array_map(static fn (array $picture): string => $picture[1], $pictures), $output);
-        }
-        if ($arguments->has('json')) {
-            $output->json($results);
+        $bar?->clear();
+        if (! $isListed) {
+            $report->json($results);
         }
 
-        return $unread === 0 ? 0 : 1;
+        return in_array([], array_column($results, 'symbols'), true) ? 1 : 0;
     }
 
     /**
@@ -59,7 +78,7 @@ final class ReadCommand implements Command
      *
      * @param  list<string>  $pictures
      */
-    private static function join(array $pictures, Output $output): int
+    private static function join(array $pictures, Report $report): int
     {
         $contents = [];
         foreach ($pictures as $bytes) {
@@ -72,11 +91,11 @@ final class ReadCommand implements Command
         }
         $joined = JoinedText::of($contents);
         if ($joined === null) {
-            $output->error('These symbols are no complete sequence: some are missing, or belong to another one.');
+            $report->error('These symbols are no complete sequence: some are missing, or belong to another one.');
 
             return 1;
         }
-        $output->raw($joined->text);
+        $report->raw($joined->text);
 
         return 0;
     }
@@ -100,14 +119,14 @@ final class ReadCommand implements Command
     }
 
     /** @param  array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}  $result */
-    private static function print(array $result, Output $output, bool $named): void
+    private static function print(array $result, Report $report, bool $named): void
     {
         $prefix = $named ? $result['file'].': ' : '';
         foreach ($result['symbols'] as $symbol) {
-            $output->line($prefix.(is_string($symbol['text']) ? $symbol['text'] : ''));
+            $report->line($prefix.(is_string($symbol['text']) ? $symbol['text'] : ''));
         }
         if ($result['failure'] !== null) {
-            $output->error($prefix.$result['failure']);
+            $report->error($prefix.$result['failure']);
         }
     }
 }

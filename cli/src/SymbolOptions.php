@@ -4,60 +4,133 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use KeenGlyph\Core\Compose\BarsOptions;
+use KeenGlyph\Core\Compose\CompositionOptions;
+use KeenGlyph\Core\Compose\PrintOptions;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Proof\Printing;
-use KeenGlyph\Core\Proof\Subject;
 use KeenGlyph\Core\Render\PrintInk;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\MicroVersion;
 use KeenGlyph\Core\Symbol\ModeChoice;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\SymbolVersion;
 use KeenGlyph\Core\Symbol\Version;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputOption;
 
-/** What the words ask of the encoder and of the size. */
+/** What the words ask of the encoder, of the size and of the printing, in the core's own terms. */
 final class SymbolOptions
 {
-    /** @param  bool  $gs1  whether the text is made of element strings, behind FNC1 */
-    public static function encoding(Arguments $arguments, bool $micro, bool $gs1): EncodeOptions
-    {
-        $level = $arguments->get('level') ?? ($micro ? 'L' : 'M');
-        $set = strtolower($arguments->get('charset') ?? 'auto');
+    /** Dots an inch by which a file without dots is judged where none are stated: a common printer's. */
+    private const PRINTER_DPI = 300.0;
 
-        return new EncodeOptions(
-            Level::tryFrom(strtoupper($level)) ?? throw new UsageError("There is no level “{$level}”: choose L, M, Q or H."),
-            self::version($arguments->get('version'), $micro),
-            $arguments->integer('mask'),
-            CharacterSet::tryFrom($set) ?? throw new UsageError("There is no character set “{$set}” here: ".implode(', ', array_column(CharacterSet::cases(), 'value')).'.'),
-            $arguments->has('lift'),
-            self::fnc1($arguments->get('fnc1'), $gs1),
-            $micro,
-            self::modes($arguments->get('modes') ?? ModeChoice::Auto->value),
+    private const ENCODING = [
+        'level' => 'Error correction level: L, M, Q or H',
+        'version' => 'Exactly this version: 1 to 40, or M1 to M4',
+        'mask' => 'Exactly this mask: 0 to 7',
+        'charset' => 'Character set of the bytes: auto, utf-8, iso-8859-1…, shift-jis, bytes',
+        'modes' => 'How the text is cut into segments: auto, mixed, numeric, alphanumeric, byte, kanji',
+        'fnc1' => 'What the text is made of: first, or second:AI',
+        'append' => 'Spread the text over 2 to 16 symbols',
+    ];
+
+    private const SIZE = [
+        'module-px' => 'Pixels a module',
+        'size-px' => 'Pixels of the whole side',
+        'size-mm' => 'Millimetres of the whole side; pixel formats need --dpi',
+        'size-in' => 'Inches of the whole side; pixel formats need --dpi',
+        'dpi' => 'Dots an inch of the printer or screen',
+    ];
+
+    private const PRINTING = [
+        'print' => 'How it is printed: screen, laser, offset, thermal_203, thermal_300, flexo, screen_print',
+        'distance-mm' => 'From how far it shall be read',
+        'reserve' => 'Share of the correction that a mark leaves free, 0 to 0.9',
+    ];
+
+    private const FLAGS = [
+        'lift' => 'Raise the level as far as the version allows',
+        'as-is' => 'Draw what breaks a rule all the same, for a test',
+        'check' => 'Add a check character where the symbology leaves it open',
+        'bare' => 'Bars without the characters beneath',
+        'cmyk' => 'Process inks in PDF and EPS files',
+        'whole-dots' => 'Keep to whole dots in files without dots, too',
+    ];
+
+    public static function describe(Command $command): void
+    {
+        $known = ['level' => array_column(ErrorCorrectionLevel::cases(), 'value'), 'charset' => array_column(CharacterSet::cases(), 'value'), 'modes' => array_column(ModeChoice::cases(), 'value'), 'print' => array_column(Printing::cases(), 'value')];
+        foreach ([...self::ENCODING, ...self::SIZE, ...self::PRINTING] as $name => $help) {
+            $command->addOption($name, null, InputOption::VALUE_REQUIRED, $help, null, $known[$name] ?? []);
+        }
+        foreach (self::FLAGS as $name => $help) {
+            $command->addOption($name, null, InputOption::VALUE_NONE, $help);
+        }
+    }
+
+    public static function composition(Arguments $arguments, bool $micro, ?PictureFile $file): CompositionOptions
+    {
+        return new CompositionOptions(
+            encoding: self::encoding($arguments, $micro),
+            finish: FinishOptions::from($arguments, $micro),
+            size: self::size($arguments, CompositionOptions::MODULE_PX, $file),
+            print: self::printing($arguments),
+            title: $arguments->get('title'),
+            asIs: $arguments->has('as-is'),
         );
     }
 
-    private static function modes(string $named): ModeChoice
+    public static function bars(Arguments $arguments, ?PictureFile $file): BarsOptions
     {
-        return ModeChoice::tryFrom($named) ?? throw new UsageError("There are no modes “{$named}”: ".implode(', ', array_column(ModeChoice::cases(), 'value')).'.');
+        return new BarsOptions(
+            finish: FinishOptions::from($arguments),
+            size: self::size($arguments, BarsOptions::MODULE_PX, $file),
+            addsCheck: $arguments->has('check'),
+            captioned: ! $arguments->has('bare'),
+            inks: self::inks($arguments),
+            wholeDots: $arguments->has('whole-dots'),
+            title: $arguments->get('title'),
+        );
     }
 
-    /** The width that was asked for as a length; null when it was asked for in dots. */
-    public static function millimetres(Arguments $arguments): ?float
+    private static function encoding(Arguments $arguments, bool $micro): EncodeOptions
     {
-        $inches = $arguments->decimal('size-in');
-        $millimetres = $arguments->decimal('size-mm');
-        foreach (['size-mm' => $millimetres, 'size-in' => $inches] as $name => $value) {
-            if ($value !== null && ($value < 1.0 || $value > 10_000.0)) {
-                throw new UsageError("--$name is a length of 1 mm to 10 m.");
-            }
+        $plain = new EncodeOptions;
+        $level = strtoupper($arguments->get('level') ?? ($micro ? 'L' : $plain->level->value));
+
+        return new EncodeOptions(
+            level: ErrorCorrectionLevel::tryFrom($level) ?? throw new UsageError("There is no level “{$level}”: choose L, M, Q or H."),
+            version: self::version($arguments->get('version'), $micro),
+            mask: $arguments->integer('mask'),
+            set: $arguments->choice('charset', $plain->set, 'character set'),
+            raiseLevel: $arguments->has('lift'),
+            fnc1: self::fnc1($arguments->get('fnc1')),
+            micro: $micro,
+            modes: $arguments->choice('modes', $plain->modes, 'mode'),
+        );
+    }
+
+    private static function printing(Arguments $arguments): PrintOptions
+    {
+        $plain = new PrintOptions;
+        $reserve = $arguments->decimal('reserve') ?? $plain->reserve;
+        if ($reserve > 0.9) {
+            throw new UsageError('--reserve is 0 to 0.9 of the correction.');
         }
 
-        return $millimetres ?? ($inches === null ? null : $inches * 25.4);
+        return new PrintOptions(
+            printing: $arguments->choice('print', $plain->printing, 'printing'),
+            distanceMm: $arguments->decimal('distance-mm') ?? $plain->distanceMm,
+            reserve: $reserve,
+            inks: self::inks($arguments),
+            wholeDots: $arguments->has('whole-dots'),
+        );
     }
 
-    public static function size(Arguments $arguments, int $modulePx): Size
+    private static function size(Arguments $arguments, int $modulePx, ?PictureFile $file): Size
     {
         $given = array_values(array_filter(['module-px', 'size-px', 'size-mm', 'size-in'], $arguments->has(...)));
         if (count($given) > 1) {
@@ -67,29 +140,34 @@ final class SymbolOptions
 
         return match ($given[0] ?? null) {
             'size-px' => Size::ofSide((int) $arguments->integer('size-px'), $dpi ?? Size::SCREEN_DPI),
-            'size-mm' => Size::ofMillimetres((float) $arguments->decimal('size-mm'), $dpi ?? throw new UsageError('--size-mm needs --dpi: the dots an inch of the printer or screen.')),
-            'size-in' => Size::ofInches((float) $arguments->decimal('size-in'), $dpi ?? throw new UsageError('--size-in needs --dpi: the dots an inch of the printer or screen.')),
+            'size-mm' => Size::ofMillimetres(self::length($arguments, 'size-mm', 1.0), $dpi ?? self::printerDpi('size-mm', $arguments, $file)),
+            'size-in' => Size::ofInches(self::length($arguments, 'size-in', 25.4), $dpi ?? self::printerDpi('size-in', $arguments, $file)),
             default => Size::ofModule($arguments->integer('module-px') ?? $modulePx, $dpi ?? Size::SCREEN_DPI),
         };
     }
 
-    public static function inks(Arguments $arguments): PrintInk
+    private static function length(Arguments $arguments, string $name, float $millimetres): float
+    {
+        $value = (float) $arguments->decimal($name);
+        if ($value * $millimetres < 1.0 || $value * $millimetres > 10_000.0) {
+            throw new UsageError("--$name is a length of 1 mm to 10 m.");
+        }
+
+        return $value;
+    }
+
+    /** Files without dots are judged as a common printer would set them; others need the resolution to have a size at all. */
+    private static function printerDpi(string $name, Arguments $arguments, ?PictureFile $file): float
+    {
+        if ($file?->format->isVector() === true && ! $arguments->has('whole-dots')) {
+            return self::PRINTER_DPI;
+        }
+        throw new UsageError("--$name needs --dpi: the dots an inch of the printer or screen.");
+    }
+
+    private static function inks(Arguments $arguments): PrintInk
     {
         return $arguments->has('cmyk') ? PrintInk::Cmyk : PrintInk::Rgb;
-    }
-
-    public static function reserve(Arguments $arguments): float
-    {
-        $reserve = $arguments->decimal('reserve') ?? Subject::RESERVE;
-
-        return $reserve >= 0.0 && $reserve <= 0.9 ? $reserve : throw new UsageError('--reserve is 0 to 0.9 of the correction.');
-    }
-
-    public static function printing(Arguments $arguments): Printing
-    {
-        $given = $arguments->get('print') ?? Printing::Screen->value;
-
-        return Printing::tryFrom($given) ?? throw new UsageError("There is no printing “{$given}” here: ".implode(', ', array_column(Printing::cases(), 'value')).'.');
     }
 
     private static function version(?string $version, bool $micro): ?SymbolVersion
@@ -107,10 +185,10 @@ final class SymbolOptions
         return Version::of((int) $version);
     }
 
-    private static function fnc1(?string $fnc1, bool $gs1): ?Segment
+    private static function fnc1(?string $fnc1): ?Segment
     {
         return match (true) {
-            $fnc1 === null => $gs1 ? Segment::fnc1First() : null,
+            $fnc1 === null => null,
             $fnc1 === 'first' => Segment::fnc1First(),
             preg_match('/^second:(.+)$/D', $fnc1, $match) === 1 => Segment::fnc1Second($match[1]),
             default => throw new UsageError("--fnc1 takes first, or second:AI with two digits or a letter, not “{$fnc1}”."),

@@ -20,7 +20,7 @@ use KeenGlyph\Core\Render\SvgRenderer;
 use KeenGlyph\Core\Symbol\Capacity;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\LevelTable;
 use KeenGlyph\Core\Symbol\StructuredAppend;
 use KeenGlyph\Core\Symbol\Version;
@@ -82,7 +82,7 @@ function openCv(array $jobs): array
 $finish = Finish::plain();
 $jobs = [];
 $ours = [];
-foreach ([[2, Level::L], [7, Level::M], [15, Level::M], [25, Level::M], [40, Level::L]] as [$number, $level]) {
+foreach ([[2, ErrorCorrectionLevel::L], [7, ErrorCorrectionLevel::M], [15, ErrorCorrectionLevel::M], [25, ErrorCorrectionLevel::M], [40, ErrorCorrectionLevel::L]] as [$number, $level]) {
     $version = Version::of($number);
     $text = substr(str_repeat('https://fennmoor.example/Hive-07?x=', 90), 0, Capacity::bytes($version, $level));
     $jobs[] = ['version' => $number, 'level' => $level->value, 'text' => $text, 'rounds' => 7];
@@ -96,18 +96,18 @@ foreach (['address' => 'https://id.fennmoor.example/01/09520123456788?x=ABC&', '
     $text = mb_strcut(str_repeat($base, 50), 0, 300);
     row("level table, 300 bytes, $name", ...timed(fn () => LevelTable::of($text)));
 }
-row('encode M4-L, 15 bytes', ...timed(fn () => Encoder::encode('fennmoor/hive/7', new EncodeOptions(Level::L, micro: true))));
+row('encode M4-L, 15 bytes', ...timed(fn () => Encoder::encode('fennmoor/hive/7', new EncodeOptions(ErrorCorrectionLevel::L, micro: true))));
 row('append, 4 kB in 4 symbols', ...timed(fn () => StructuredAppend::encode(str_repeat('Fennmoor Heather 340 g; ', 170), 4), 5));
 $matrix = Encoder::encode('https://fennmoor.example/hive/7')->matrix;
 $layout = Layout::of($matrix->size(), $finish, Size::ofSide(600));
 $png = PngRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout));
 row('PNG, 600 px', ...timed(fn () => PngRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout))));
 row('SVG, 600 px', ...timed(fn () => SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'bench'))));
-$large = Encoder::encode(str_repeat('a', 2953), new EncodeOptions(Level::L))->matrix;
+$large = Encoder::encode(str_repeat('a', 2953), new EncodeOptions(ErrorCorrectionLevel::L))->matrix;
 $largeLayout = Layout::of($large->size(), $finish, Size::ofSide(600));
 $styled = FinishFile::read(['shape' => 'disc', 'ring' => 'soft', 'centre_ink' => '#6E2A08', 'mark' => ['icon' => 'comb', 'size' => 9]], new MarkPictures);
 $shaded = FinishFile::read(['shape' => 'poured', 'gradient' => ['angle' => 30, 'stops' => [['ink' => '#401020'], ['ink' => '#102040']]], 'mark' => ['icon' => 'comb', 'size' => 9]], new MarkPictures);
-$ten = Encoder::encode(str_repeat('https://fennmoor.example/', 5), new EncodeOptions(Level::Q, Version::of(10)));
+$ten = Encoder::encode(str_repeat('https://fennmoor.example/', 5), new EncodeOptions(ErrorCorrectionLevel::Q, Version::of(10)));
 foreach (['discs and a mark' => $styled, 'gradient and a mark' => $shaded] as $name => $look) {
     $scene = SceneBuilder::of($ten, $look, Layout::of(57, $look, Size::ofModule(8)), 'bench');
     row("PNG, version 10, $name", ...timed(fn () => PngRenderer::render($scene)));

@@ -32,7 +32,7 @@ use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 require __DIR__.'/../vendor/autoload.php';
 
@@ -91,7 +91,7 @@ $entries = [];
 $tally = ['good' => 0, 'stopped' => 0];
 for ($i = 0; min($tally) < $count && $i < 60 * $count; $i++) {
     $text = 'https://fennmoor.example/hive/'.bin2hex(pack('N*', ...array_map(static fn (): int => mt_rand(), range(1, mt_rand(1, 12)))));
-    $encoding = new EncodeOptions(Level::cases()[mt_rand(0, 3)]);
+    $encoding = new EncodeOptions(ErrorCorrectionLevel::cases()[mt_rand(0, 3)]);
     $symbol = Encoder::encode($text, $encoding);
     $values = randomFinish($symbol->matrix->size());
     try {
@@ -118,12 +118,12 @@ for ($i = 0; min($tally) < $count && $i < 60 * $count; $i++) {
             file_put_contents("$folder/$name.$format", PictureFormat::from($format)->draw($scene, $symbol->matrix, $finish, png: $png));
             $files[$format] = "$name-$format.png";
         }
-        $run("rsvg-convert -b '{$finish->light->hex()}' $folder/$name.svg -o $folder/$name-svg.png");
+        $run("rsvg-convert -b '{$finish->inks->light->hex()}' $folder/$name.svg -o $folder/$name-svg.png");
         $run("pdftoppm -r {$layout->dpi} -png -singlefile $folder/$name.pdf $folder/$name-pdf");
         $run('gs -q -dNOPAUSE -dBATCH -sDEVICE=png16m -r'.(4 * $layout->dpi)." -dDownScaleFactor=4 -dEPSCrop -sOutputFile=$folder/$name-eps.png $folder/$name.eps");
         foreach (['webp', 'jpg'] as $format) {
             $picture = new Imagick("$folder/$name.$format");
-            $picture->setImageBackgroundColor($finish->light->hex());
+            $picture->setImageBackgroundColor($finish->inks->light->hex());
             $picture->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
             $picture->writeImage("png24:$folder/$name-$format.png");
         }
@@ -131,7 +131,7 @@ for ($i = 0; min($tally) < $count && $i < 60 * $count; $i++) {
     } else {
         // A little out of focus and grainy, as a picture from a hand is: what is stopped need not fail in the laboratory.
         $picture = new Imagick("$folder/$name.png");
-        $picture->setImageBackgroundColor($finish->light->hex());
+        $picture->setImageBackgroundColor($finish->inks->light->hex());
         $picture->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
         $picture->gaussianBlurImage(0, 3.2);
         $picture->evaluateImage(Imagick::EVALUATE_GAUSSIANNOISE, 0.08);
@@ -139,10 +139,10 @@ for ($i = 0; min($tally) < $count && $i < 60 * $count; $i++) {
         $picture->writeImage("png24:$folder/$name-seen.png");
         $files['seen'] = "$name-seen.png";
     }
-    if ($finish->transparent || $finish->corner > 0) {
+    if ($finish->inks->transparent || $finish->frame->corner > 0) {
         // Other readers see clear pixels as black.
         $picture = new Imagick("$folder/$name.png");
-        $picture->setImageBackgroundColor($finish->light->hex());
+        $picture->setImageBackgroundColor($finish->inks->light->hex());
         $picture->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
         $picture->writeImage("png24:$folder/$name.png");
     }

@@ -11,14 +11,14 @@ use KeenGlyph\Core\Report\ReadingFacts;
 use KeenGlyph\Core\Report\SymbolFacts;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\Segmentation;
 use KeenGlyph\Core\Symbol\Version;
 
 it('states the same about a symbol when it is made and when it is read', function () {
     foreach (['01234567', 'HIVE 17-B', 'https://fennmoor.example/01/09520123456788', 'Köln 蜂蜜'] as $text) {
-        $symbol = Encoder::encode($text, new EncodeOptions(Level::Q));
+        $symbol = Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::Q));
         $made = SymbolFacts::of($symbol);
         $read = ReadingFacts::of(readPicture(pngOf($symbol->matrix))->readings[0]);
         foreach (['symbology', 'version', 'level', 'mask', 'segments', 'text'] as $fact) {

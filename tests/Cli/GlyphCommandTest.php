@@ -105,7 +105,7 @@ it('says 2 and why when called wrongly', function (array $words, string $reason)
     [['make', '--text', 'a', '--module-px', '2', '--size-px', '99', '--json'], 'only one'],
     [['make', '--text', 'a', '--size-mm', '20', '--json'], 'needs --dpi'],
     [['make', '--text', 'a', '--size-px', 'big', '--json'], 'whole number'],
-    [['make', '--text', 'a', '--frobnicate', '--json'], 'no option'],
+    [['make', '--text', 'a', '--frobnicate', '--json'], '"--frobnicate" option does not exist'],
     [['make', '--text', 'a', '--out', '/nowhere/at/all.png'], 'cannot be written'],
     [['make', '--kind', 'song', '--field', 'a=b', '--json'], 'no kind'],
     [['make', '--text', str_repeat('a', 3000), '--json'], '2953 bytes at L'],

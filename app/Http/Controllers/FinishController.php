@@ -45,7 +45,7 @@ final class FinishController
             return self::respond($finish);
         }
         $all = $finish->glyphs()->count();
-        $glyphs = $finish->glyphs()->limit(ApplyFinishRequest::MOST)->get();
+        $glyphs = $finish->glyphs()->limit(ApplyFinishRequest::MAX_GLYPHS)->get();
         $refused = $save->apply($finish, $glyphs);
 
         return self::respond($finish, 200, ['worn' => ['applied' => $glyphs->count() - count($refused), 'left' => max(0, $all - $glyphs->count()), 'refused' => $refused]]);

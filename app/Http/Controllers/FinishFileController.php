@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Composition\Composition;
-use App\Composition\Drawing;
+use App\Composition\CompositionInput;
 use App\Models\Finish;
 use App\Support\FileName;
 use Illuminate\Http\JsonResponse;
@@ -38,7 +37,7 @@ final class FinishFileController
         if ($response->isNotModified($request)) {
             return $response;
         }
-        $picture = PictureResponse::of(Drawing::of(Composition::fromArray(['name' => $finish->name, 'text' => self::SAMPLE, 'level' => 'Q', 'finish' => $finish->finish])), PictureFormat::Svg);
+        $picture = PictureResponse::of((new CompositionInput(['name' => $finish->name, 'text' => self::SAMPLE, 'level' => 'Q', 'finish' => $finish->finish]))->compose(), PictureFormat::Svg);
         $picture->headers->add(['ETag' => $finish->etag(), 'Cache-Control' => 'private, no-cache']);
 
         return $picture;

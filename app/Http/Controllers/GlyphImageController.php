@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Composition\Composition;
-use App\Composition\Drawing;
+use App\Composition\CompositionInput;
 use App\Http\Requests\GlyphImageRequest;
 use App\Models\Glyph;
 use Illuminate\Http\Response;
+use KeenGlyph\Core\Compose\PictureKey;
 use KeenGlyph\Core\Image\PictureFormat;
 
 /** A saved glyph as a picture, at its own size or another. */
@@ -21,12 +21,12 @@ final class GlyphImageController
         if ($size !== []) {
             $given = [...$given, ...(array_keys($size) === ['dpi'] ? [] : ['module_px' => null, 'size_px' => null, 'size_mm' => null]), ...$size];
         }
-        $etag = sprintf('"%s-%d-%s"', $glyph->id, $glyph->revision, hash('xxh32', $format.json_encode([$size, $request->boolean('cmyk')])));
+        $etag = '"'.PictureKey::ofRevision("{$glyph->id}-{$glyph->revision}", [...$size, 'cmyk' => $request->boolean('cmyk')], PictureFormat::from($format)).'"';
         $response = new Response('', 200, ['ETag' => $etag, 'Cache-Control' => 'private, no-cache']);
         if ($response->isNotModified($request)) {
             return $response;
         }
-        $picture = PictureResponse::of(Drawing::of(Composition::fromArray([...$given, 'cmyk' => $request->boolean('cmyk')], $glyph->workspace->payloadContext())), PictureFormat::from($format), $request->boolean('download'));
+        $picture = PictureResponse::of((new CompositionInput([...$given, 'cmyk' => $request->boolean('cmyk')]))->compose($glyph->workspace->payloadContext()), PictureFormat::from($format), $request->boolean('download'));
         $picture->headers->add(['ETag' => $etag, 'Cache-Control' => 'private, no-cache']);
 
         return $picture;

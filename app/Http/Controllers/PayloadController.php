@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Composition\Composition;
-use App\Composition\RefusedPayload;
+use App\Composition\CompositionInput;
 use App\Http\Requests\BuildRequest;
 use App\Http\Requests\ParseRequest;
 use App\Http\Resources\PayloadResource;
 use App\Support\CurrentUser;
 use Illuminate\Http\JsonResponse;
+use KeenGlyph\Core\Compose\RefusedPayload;
 
 /** Fields to text and text to fields, without drawing anything. */
 final class PayloadController
@@ -18,7 +18,7 @@ final class PayloadController
     public function build(BuildRequest $request): JsonResponse
     {
         $context = CurrentUser::of($request)->workspace->payloadContext();
-        $payload = Composition::payload([...$request->validated(), 'fields' => (array) $request->input('fields')], $context);
+        $payload = (new CompositionInput([...$request->validated(), 'fields' => (array) $request->input('fields')]))->payload()->payload($context);
         if ($payload->refusal() !== null) {
             throw new RefusedPayload($payload, true);
         }
@@ -28,6 +28,6 @@ final class PayloadController
 
     public function parse(ParseRequest $request): JsonResponse
     {
-        return new JsonResponse(PayloadResource::of(Composition::payload($request->validated(), CurrentUser::of($request)->workspace->payloadContext())));
+        return new JsonResponse(PayloadResource::of((new CompositionInput($request->validated()))->payload()->payload(CurrentUser::of($request)->workspace->payloadContext())));
     }
 }

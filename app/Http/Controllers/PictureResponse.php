@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Composition\Drawing;
+use App\Support\FileName;
 use Illuminate\Http\Response;
+use KeenGlyph\Core\Compose\Composition;
 use KeenGlyph\Core\Image\PictureFormat;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
-/** A drawing as a file with its name. */
+/** A composition as a file with its name. */
 final class PictureResponse
 {
-    public static function of(Drawing $drawing, PictureFormat $format, bool $download = false): Response
+    public static function of(Composition $composition, PictureFormat $format, bool $download = false): Response
     {
-        return self::file($drawing->picture($format), $format, $drawing->fileName($format), $download);
+        return self::file($composition->picture($format), $format, FileName::of($composition, $format), $download);
     }
 
     public static function file(string $picture, PictureFormat $format, string $name, bool $download = false): Response

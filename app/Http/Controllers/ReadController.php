@@ -17,7 +17,7 @@ use KeenGlyph\Core\Image\InvalidPicture;
 final class ReadController
 {
     /** Pictures of one request. */
-    private const MOST = 20;
+    private const MAX_PICTURES = 20;
 
     public function __invoke(ReadRequest $request, ReadPicture $reader): JsonResponse
     {
@@ -73,8 +73,8 @@ final class ReadController
         if ($files === []) {
             return Problems::invalid(['picture' => ['Send PNG, JPEG or WebP files in the field “picture” or “pictures[]”, or one as the body with its image type.']], $request);
         }
-        if (count($files) > self::MOST) {
-            return Problems::invalid(['pictures' => ['Send at most '.self::MOST.' pictures at once.']], $request);
+        if (count($files) > self::MAX_PICTURES) {
+            return Problems::invalid(['pictures' => ['Send at most '.self::MAX_PICTURES.' pictures at once.']], $request);
         }
         $pictures = [];
         foreach ($files as $field => $file) {

@@ -4,10 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Composition\Drawing;
 use App\Http\Middleware\AcceptJson;
 use App\Http\Requests\ComposeRequest;
-use App\Http\Resources\DrawingResource;
+use App\Http\Resources\CompositionResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use KeenGlyph\Core\Image\PictureFormat;
@@ -17,14 +16,14 @@ final class SymbolController
 {
     public function __invoke(ComposeRequest $request): JsonResponse|Response
     {
-        $drawing = Drawing::of($request->composition());
+        $composition = $request->composition();
         $bare = PictureFormat::ofMediaType(AcceptJson::preferred($request, ['application/json', ...array_map(static fn (PictureFormat $format): string => $format->mediaType(), PictureFormat::pictures())]));
         if ($bare !== null) {
-            return PictureResponse::of($drawing, $bare);
+            return PictureResponse::of($composition, $bare);
         }
 
-        return new JsonResponse(DrawingResource::of(
-            $drawing,
+        return new JsonResponse(CompositionResource::of(
+            $composition,
             PictureFormat::from($request->validated('format') ?? 'svg'),
             $request->validated('inline') === 'data_uri',
             $request->boolean('check'),

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Problems;
 
-use App\Composition\RefusedPayload;
 use App\Http\Resources\PayloadResource;
 use App\Support\DatabaseTrouble;
 use Illuminate\Auth\AuthenticationException;
@@ -16,6 +15,7 @@ use Illuminate\Session\TokenMismatchException;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Illuminate\Validation\Validator;
+use KeenGlyph\Core\Compose\RefusedPayload;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\PictureNotMade;
 use KeenGlyph\Core\Linear\InvalidBars;
@@ -33,7 +33,7 @@ final class Problems
     private const RETRY = 2;
 
     /** Errors that are told at once. */
-    private const MOST = 50;
+    private const MAX_ERRORS = 50;
 
     public static function render(Throwable $e, Request $request): JsonResponse
     {
@@ -68,7 +68,7 @@ final class Problems
     /** With the payload, so that a form can say everything beside its fields. */
     private static function refused(RefusedPayload $e, Request $request): JsonResponse
     {
-        $entries = array_map(static fn (Problem $problem): array => self::entry($e->path($problem), $problem->code, $problem->message, $request), $e->payload->errors());
+        $entries = array_map(static fn (Problem $problem): array => self::entry($e->isFromFields ? "fields.$problem->field" : 'text', $problem->code, $problem->message, $request), $e->payload->errors());
 
         return self::response(422, $e->getMessage(), [], ['errors' => $entries, 'payload' => PayloadResource::of($e->payload)]);
     }
@@ -128,7 +128,7 @@ final class Problems
     /** @param  list<array<string, string>>  $entries */
     private static function listed(array $entries): JsonResponse
     {
-        return self::response(422, $entries[0]['detail'] ?? '', [], ['errors' => array_slice($entries, 0, self::MOST)]);
+        return self::response(422, $entries[0]['detail'] ?? '', [], ['errors' => array_slice($entries, 0, self::MAX_ERRORS)]);
     }
 
     private static function tooMany(TooManyRequestsHttpException $e): JsonResponse

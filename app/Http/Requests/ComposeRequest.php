@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Composition\Composition;
+use App\Composition\CompositionInput;
 use App\Composition\SavedFinish;
 use App\Support\CurrentUser;
 use Illuminate\Validation\Rule;
+use KeenGlyph\Core\Compose\Composition;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Proof\Printing;
 use KeenGlyph\Core\Symbol\CharacterSet;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\ModeChoice;
 
 /** What `POST /api/v1/symbols` takes. */
@@ -66,7 +67,7 @@ final class ComposeRequest extends ApiRequest
     {
         return [
             'kind' => ['nullable', Rule::enum(Kind::class)],
-            'level' => ['nullable', Rule::enum(Level::class)],
+            'level' => ['nullable', Rule::enum(ErrorCorrectionLevel::class)],
             'lift' => ['nullable', 'boolean'],
             'modes' => ['nullable', Rule::enum(ModeChoice::class)],
             'module_px' => ['nullable', 'integer', 'between:1,256', 'prohibits:size_px,size_mm'],
@@ -130,6 +131,6 @@ final class ComposeRequest extends ApiRequest
         $workspace = CurrentUser::of($this)->workspace;
         $given = [...$this->validated(), 'fields' => $this->input('fields'), 'finish' => $this->input('finish')];
 
-        return Composition::fromArray(SavedFinish::within($workspace, $given), $workspace->payloadContext());
+        return (new CompositionInput(SavedFinish::within($workspace, $given)))->compose($workspace->payloadContext());
     }
 }

@@ -9,7 +9,7 @@ use Illuminate\Validation\Rule;
 /** Which part of a gate's list is wanted. */
 final class GateEntriesRequest extends PageRequest
 {
-    public const MOST = 500;
+    public const MAX_LIMIT = 500;
 
     /** @return array<string, list<mixed>> */
     public function rules(): array

@@ -9,7 +9,7 @@ use Illuminate\Validation\Rule;
 /** How glyphs are searched, ordered and paged. */
 final class GlyphListRequest extends PageRequest
 {
-    public const MOST = 100;
+    public const MAX_LIMIT = 100;
 
     /** @return array<string, list<mixed>> */
     public function rules(): array

@@ -14,12 +14,12 @@ abstract class PageRequest extends ApiRequest
     /** Rows of a page when the caller says nothing, and the most. */
     public const USUAL = 50;
 
-    public const MOST = 200;
+    public const MAX_LIMIT = 200;
 
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return ['limit' => ['nullable', 'integer', 'between:1,'.static::MOST], 'cursor' => ['nullable', 'string', 'max:1000']];
+        return ['limit' => ['nullable', 'integer', 'between:1,'.static::MAX_LIMIT], 'cursor' => ['nullable', 'string', 'max:1000']];
     }
 
     /**

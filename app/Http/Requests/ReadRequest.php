@@ -28,7 +28,7 @@ final class ReadRequest extends ApiRequest
         return [
             'symbologies' => ['nullable', 'array', 'list', 'max:20'],
             'symbologies.*' => ['string', Rule::in([...ReadOptions::SYMBOLOGIES, ...array_keys(ReadOptions::GROUPS)])],
-            'budget_ms' => ['nullable', 'numeric', 'min:'.ReadOptions::LEAST, 'max:5000'],
+            'budget_ms' => ['nullable', 'numeric', 'min:'.ReadOptions::MIN_BUDGET, 'max:5000'],
             'expected' => ['nullable', 'array', 'list', 'max:'.self::EXPECTED],
             'expected.*' => ['string', 'max:8000'],
         ];
@@ -40,7 +40,7 @@ final class ReadRequest extends ApiRequest
         return [
             ...ComposeRequest::words(),
             'symbologies.*.in' => 'There is no such symbology. There are '.implode(', ', [...ReadOptions::SYMBOLOGIES, ...array_keys(ReadOptions::GROUPS)]).'.',
-            'budget_ms' => 'Give the time in milliseconds, '.ReadOptions::LEAST.' to 5000.',
+            'budget_ms' => 'Give the time in milliseconds, '.ReadOptions::MIN_BUDGET.' to 5000.',
             'expected.*' => 'Expected texts are text, up to 8000 characters each.',
         ];
     }

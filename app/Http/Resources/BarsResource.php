@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Composition\BarDrawing;
+use App\Support\FileName;
+use KeenGlyph\Core\Compose\BarsComposition;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Report\LinearFacts;
 
@@ -15,21 +16,21 @@ final class BarsResource
      * @param  bool  $asDataUri  a data URI instead of markup; formats that are no text are always one
      * @return array<string, mixed>
      */
-    public static function of(BarDrawing $drawing, PictureFormat $format, bool $asDataUri): array
+    public static function of(BarsComposition $composition, PictureFormat $format, bool $asDataUri): array
     {
-        $picture = $drawing->picture($format);
+        $picture = $composition->picture($format);
         $isMarkup = $format->isText() && ! $asDataUri;
-        $file = $drawing->layoutFor($format);
+        [$layout, $file] = [$composition->layout(), $composition->layoutFor($format)];
 
         return [
-            'bars' => LinearFacts::of($drawing->symbol),
+            'bars' => LinearFacts::of($composition->symbol),
             'picture' => [
                 'format' => $format->value,
                 'media_type' => $format->mediaType(),
-                'file_name' => $drawing->fileName($format),
-                'width_px' => $drawing->layout->sidePx,
-                'height_px' => $drawing->layout->heightPx,
-                'module_px' => $drawing->layout->modulePx,
+                'file_name' => FileName::ofBars($composition, $format),
+                'width_px' => $layout->sidePx,
+                'height_px' => $layout->heightPx,
+                'module_px' => $layout->modulePx,
                 'width_mm' => round($file->sideMm(), 3),
                 'height_mm' => round($file->heightMm(), 3),
                 'note' => $file->note,

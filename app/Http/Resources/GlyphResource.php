@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\Glyph;
+use KeenGlyph\Core\Symbol\Version;
 
 /** A glyph as the API states it. */
 final class GlyphResource
@@ -41,7 +42,7 @@ final class GlyphResource
                 'version' => $glyph->version,
                 'level' => $glyph->level,
                 'mask' => $glyph->mask,
-                'modules' => 17 + 4 * $glyph->version,
+                'modules' => Version::of($glyph->version)->modules(),
                 'bytes' => $glyph->bytes,
             ],
             'revision' => $glyph->revision,

@@ -9,7 +9,7 @@ use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\Version;
 use UnexpectedValueException;
 
@@ -97,7 +97,7 @@ final class Pictures
 
     private function makeGlare(): void
     {
-        $surface = $this->symbol(turn: $this->chance->float(0, 360), tilt: $this->chance->float(0, 25), size: $this->chance->float(4, 9), level: Level::H);
+        $surface = $this->symbol(turn: $this->chance->float(0, 360), tilt: $this->chance->float(0, 25), size: $this->chance->float(4, 9), level: ErrorCorrectionLevel::H);
         [$left, $top, $right, $bottom] = $surface->box();
         $x = $this->chance->float($left, $right);
         $y = $this->chance->float($top, $bottom);
@@ -120,13 +120,13 @@ final class Pictures
 
     private function makeCurved(): void
     {
-        $this->symbol(turn: $this->chance->float(-30, 30), tilt: $this->chance->float(0, 20), size: $this->chance->float(4, 9), roll: 40 + 100 * $this->hard);
+        $this->symbol(turn: $this->chance->float(-30, 30), tilt: $this->chance->float(0, 20), size: $this->chance->float(4, 9), cylinder: 40 + 100 * $this->hard);
         $this->noise(3.0);
     }
 
     private function makeDamaged(): void
     {
-        $surface = $this->symbol(turn: $this->chance->float(0, 360), size: $this->chance->float(4, 9), level: $this->chance->int(0, 1) === 1 ? Level::H : Level::Q);
+        $surface = $this->symbol(turn: $this->chance->float(0, 360), size: $this->chance->float(4, 9), level: $this->chance->int(0, 1) === 1 ? ErrorCorrectionLevel::H : ErrorCorrectionLevel::Q);
         [$left, $top, $right, $bottom] = $surface->box();
         $side = $right - $left;
         for ($i = 0, $n = 1 + (int) (6 * $this->hard); $i < $n; $i++) {
@@ -262,7 +262,7 @@ final class Pictures
 
     private function makeMicro(): void
     {
-        $symbol = Encoder::encode($text = 'HIVE-'.$this->chance->int(0, 99999), new EncodeOptions(Level::L, micro: true));
+        $symbol = Encoder::encode($text = 'HIVE-'.$this->chance->int(0, 99999), new EncodeOptions(ErrorCorrectionLevel::L, micro: true));
         $this->place($symbol->matrix->rows, 2, $this->chance->float(0, 360), 45 * $this->hard, $this->chance->float(3, 9), 30, 225);
         $this->texts[] = $text;
         $this->noise(4.0);
@@ -325,10 +325,10 @@ final class Pictures
         $this->noise(30 * $this->hard);
     }
 
-    private function symbol(float $turn = 0, float $tilt = 0, float $size = 5, float $dark = 30, float $light = 225, float $roll = 0, bool $mirrored = false, int $quiet = 4, ?int $version = null, ?Level $level = null, ?float $x = null, ?float $y = null): Surface
+    private function symbol(float $turn = 0, float $tilt = 0, float $size = 5, float $dark = 30, float $light = 225, float $cylinder = 0, bool $mirrored = false, int $quiet = 4, ?int $version = null, ?ErrorCorrectionLevel $level = null, ?float $x = null, ?float $y = null): Surface
     {
         $version ??= $this->chance->int(1, 6);
-        $level ??= [Level::L, Level::M, Level::Q, Level::H][$this->chance->int(0, 3)];
+        $level ??= [ErrorCorrectionLevel::L, ErrorCorrectionLevel::M, ErrorCorrectionLevel::Q, ErrorCorrectionLevel::H][$this->chance->int(0, 3)];
         $capacity = (int) (Version::of($version)->capacity($level) / 8) - 4;
         $text = $this->chance->text($version > 6 ? (int) ($capacity * $this->chance->float(0.6, 0.95)) : max(8, min($capacity, 12 + 14 * $version)));
         $text = substr($text, -min(strlen($text), $capacity));
@@ -348,7 +348,7 @@ final class Pictures
         if ($turn == 0 && $size == (int) $size) {
             [$x, $y] = [(int) $x + $side * $size / 2 - (int) ($side * $size / 2), (int) $y + $side * $size / 2 - (int) ($side * $size / 2)];
         }
-        $surface = new Surface($side, $size, $x, $y, $turn, $tilt, $this->chance->float(0, 360), $roll, 0.0, $mirrored);
+        $surface = new Surface($side, $size, $x, $y, $turn, $tilt, $this->chance->float(0, 360), $cylinder, 0.0, $mirrored);
         $this->canvas->lay($rows, $surface->back(), $surface->box(), $dark, $light);
         $this->texts[] = $text;
 

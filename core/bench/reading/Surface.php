@@ -13,7 +13,7 @@ final class Surface
      * @param  float  $turn  degrees in the picture's plane
      * @param  float  $tilt  degrees away from the camera
      * @param  float  $towards  degrees: which way it is tilted
-     * @param  float  $roll  degrees of a cylinder that the label covers; 0 is flat
+     * @param  float  $cylinder  degrees of a cylinder that the label covers; 0 is flat
      */
     public function __construct(
         private readonly float $side,
@@ -23,7 +23,7 @@ final class Surface
         private readonly float $turn = 0.0,
         private readonly float $tilt = 0.0,
         private readonly float $towards = 0.0,
-        private readonly float $roll = 0.0,
+        private readonly float $cylinder = 0.0,
         private readonly float $tall = 0.0,
         private readonly bool $mirrored = false,
     ) {
@@ -36,8 +36,8 @@ final class Surface
         $a = ($u - $this->side / 2) * ($this->mirrored ? -1 : 1);
         $b = $v - $tall / 2;
         $z = 0.0;
-        if ($this->roll > 0) {
-            $radius = $this->side / deg2rad($this->roll);
+        if ($this->cylinder > 0) {
+            $radius = $this->side / deg2rad($this->cylinder);
             $z = $radius * (1 - cos($a / $radius));
             $a = $radius * sin($a / $radius);
         }
@@ -60,7 +60,7 @@ final class Surface
     /** @return callable(float, float): array{float, float} */
     public function back(): callable
     {
-        if ($this->roll > 0) {
+        if ($this->cylinder > 0) {
             return fn (float $x, float $y): array => $this->newton($x, $y);
         }
         $tall = $this->tall ?: $this->side;

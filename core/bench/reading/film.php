@@ -10,14 +10,14 @@ use KeenGlyph\Bench\Reading\Chance;
 use KeenGlyph\Bench\Reading\Surface;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 require __DIR__.'/../../vendor/autoload.php';
 [, $out, $text] = $argv;
 $isStill = ($argv[3] ?? '') === 'still';
 $chance = new Chance('film');
 $blank = str_repeat('0', 4);
-$rows = array_map(static fn (string $row): string => $blank.$row.$blank, Encoder::encode($text, new EncodeOptions(Level::M))->matrix->rows);
+$rows = array_map(static fn (string $row): string => $blank.$row.$blank, Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::M))->matrix->rows);
 $empty = array_fill(0, 4, str_repeat('0', strlen($rows[0])));
 $rows = [...$empty, ...$rows, ...$empty];
 $film = '';

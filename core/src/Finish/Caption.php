@@ -36,7 +36,7 @@ final readonly class Caption
     }
 
     /** With the readable element string of this payload, one identifier a line. */
-    public function saying(string $hriText): self
+    public function withReadableText(string $hriText): self
     {
         return new self($this->text, $this->layout, $this->size, $this->hri, $this->ink, $hriText);
     }

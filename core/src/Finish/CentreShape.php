@@ -34,7 +34,7 @@ enum CentreShape: string
     }
 
     /** What this centre costs, measured as for rings: 20 of 24 with a lozenge, 23 or 24 with the others. */
-    public function price(): ?string
+    public function drawback(): ?string
     {
         return $this === self::Lozenge ? 'some readers lose it: its points are narrower than the three modules they look for' : null;
     }

@@ -20,29 +20,35 @@ final class FinishFile
      */
     public static function read(array $values, MarkReader $marks): Finish
     {
-        $given = new Given($values);
+        $given = new TypedInput($values);
         $given->only(self::KEYS);
-        $plain = Finish::plain();
+        $plain = Inks::blackOnWhite();
         $ean = $given->text('ean');
 
         return new Finish(
-            $given->colour('dark') ?? $plain->dark,
-            $given->colour('light') ?? $plain->light,
-            $given->integer('quiet', Finish::QUIET),
-            $given->flag('transparent'),
-            $given->choice('shape', ModuleShape::Square),
-            $given->choice('ring', RingShape::Square),
-            $given->choice('centre', CentreShape::Square),
-            $given->colour('ring_ink'),
-            $given->colour('centre_ink'),
-            self::gradient($given->object('gradient')),
-            $given->number('padding', 0.0),
-            $given->number('corner', 0.0),
-            $given->number('border', 0.0),
-            $given->colour('border_ink'),
-            self::mark($given->object('mark'), $marks),
-            self::caption($given->object('caption')),
-            $ean === '' ? null : $ean,
+            inks: new Inks(
+                dark: $given->colour('dark') ?? $plain->dark,
+                light: $given->colour('light') ?? $plain->light,
+                transparent: $given->flag('transparent'),
+                ring: $given->colour('ring_ink'),
+                centre: $given->colour('centre_ink'),
+                gradient: self::gradient($given->object('gradient')),
+            ),
+            quiet: $given->integer('quiet', Finish::QUIET),
+            shapes: new PatternShapes(
+                module: $given->choice('shape', ModuleShape::Square),
+                ring: $given->choice('ring', RingShape::Square),
+                centre: $given->choice('centre', CentreShape::Square),
+            ),
+            frame: new Frame(
+                padding: $given->number('padding', 0.0),
+                corner: $given->number('corner', 0.0),
+                border: $given->number('border', 0.0),
+                ink: $given->colour('border_ink'),
+            ),
+            mark: self::mark($given->object('mark'), $marks),
+            caption: self::caption($given->object('caption')),
+            ean: $ean === '' ? null : $ean,
         );
     }
 
@@ -54,20 +60,20 @@ final class FinishFile
     public static function write(Finish $finish): array
     {
         $all = [
-            'dark' => $finish->dark->hex(),
-            'light' => $finish->light->hex(),
+            'dark' => $finish->inks->dark->hex(),
+            'light' => $finish->inks->light->hex(),
             'quiet' => $finish->quiet,
-            'transparent' => $finish->transparent ?: null,
-            'shape' => $finish->shape === ModuleShape::Square ? null : $finish->shape->value,
-            'ring' => $finish->ring === RingShape::Square ? null : $finish->ring->value,
-            'centre' => $finish->centre === CentreShape::Square ? null : $finish->centre->value,
-            'ring_ink' => $finish->ringInk?->hex(),
-            'centre_ink' => $finish->centreInk?->hex(),
-            'gradient' => $finish->gradient === null ? null : self::gradientValues($finish->gradient),
-            'padding' => $finish->padding ?: null,
-            'corner' => $finish->corner ?: null,
-            'border' => $finish->border ?: null,
-            'border_ink' => $finish->borderInk?->hex(),
+            'transparent' => $finish->inks->transparent ?: null,
+            'shape' => $finish->shapes->module === ModuleShape::Square ? null : $finish->shapes->module->value,
+            'ring' => $finish->shapes->ring === RingShape::Square ? null : $finish->shapes->ring->value,
+            'centre' => $finish->shapes->centre === CentreShape::Square ? null : $finish->shapes->centre->value,
+            'ring_ink' => $finish->inks->ring?->hex(),
+            'centre_ink' => $finish->inks->centre?->hex(),
+            'gradient' => $finish->inks->gradient === null ? null : self::gradientValues($finish->inks->gradient),
+            'padding' => $finish->frame->padding ?: null,
+            'corner' => $finish->frame->corner ?: null,
+            'border' => $finish->frame->border ?: null,
+            'border_ink' => $finish->frame->ink?->hex(),
             'mark' => $finish->mark === null ? null : self::markValues($finish->mark),
             'caption' => $finish->caption === null ? null : self::captionValues($finish->caption),
             'ean' => $finish->ean,
@@ -110,9 +116,9 @@ final class FinishFile
                     'angle' => ['type' => 'number', 'minimum' => 0, 'exclusiveMaximum' => 360],
                     'stops' => ['type' => 'array', 'minItems' => 2, 'maxItems' => Gradient::MAX_STOPS, 'items' => $object(['at' => $number(0, 1), 'ink' => $ink], ['ink'])],
                 ], ['stops']),
-                'padding' => $number(0, 40),
-                'corner' => $number(0, 40),
-                'border' => $number(0, 8),
+                'padding' => $number(0, Frame::MAX_PADDING),
+                'corner' => $number(0, Frame::MAX_CORNER),
+                'border' => $number(0, Frame::MAX_BORDER),
                 'border_ink' => $ink,
                 'mark' => $object([
                     'icon' => ['enum' => array_keys(IconArt::ICONS)],
@@ -136,7 +142,7 @@ final class FinishFile
         ];
     }
 
-    private static function gradient(?Given $given): ?Gradient
+    private static function gradient(?TypedInput $given): ?Gradient
     {
         if ($given === null) {
             return null;
@@ -150,7 +156,7 @@ final class FinishFile
         $last = max(1, count($stops) - 1);
 
         return new Gradient($kind === 'radial', $kind === 'radial' ? 0.0 : $given->number('angle', 0.0), array_map(
-            static function (int $i, Given $stop) use ($last): array {
+            static function (int $i, TypedInput $stop) use ($last): array {
                 $stop->only(['at', 'ink']);
 
                 return [$stop->number('at', $i / $last), $stop->colour('ink') ?? throw new InvalidFinish("gradient.stops.$i.ink", 'Each place of a gradient has an ink.')];
@@ -160,7 +166,7 @@ final class FinishFile
         ));
     }
 
-    private static function mark(?Given $given, MarkReader $marks): ?Mark
+    private static function mark(?TypedInput $given, MarkReader $marks): ?Mark
     {
         if ($given === null) {
             return null;
@@ -204,7 +210,7 @@ final class FinishFile
         return $bytes;
     }
 
-    private static function caption(?Given $given): ?Caption
+    private static function caption(?TypedInput $given): ?Caption
     {
         if ($given === null) {
             return null;

@@ -57,15 +57,16 @@ final readonly class Layout
     public static function of(int $modules, Finish $finish, Size $size): self
     {
         $plate = $finish->caption?->layout === CaptionLayout::Plate;
-        $edge = $finish->border + $finish->padding + ($plate ? self::PLATE : 0.0);
+        $edge = $finish->frame->border + $finish->frame->padding + ($plate ? self::PLATE : 0.0);
         // Whole modules across while there is no odd edge; an edge is rounded to pixels by itself.
         $core = $modules + 2 * $finish->quiet;
-        $modulePx = $size->modulePx ?? self::fitting($core, $edge, (int) $size->sidePx);
+        $asked = $size->dots();
+        $modulePx = $size->modulePx ?? self::fitting($core, $edge, (int) $asked);
         if ($modulePx < 1) {
             throw new InvalidFinish('size_px', sprintf('This symbol is %d modules wide with its quiet zone, so the picture needs at least %d pixels.', $core, self::across($core, $edge, 1)));
         }
         $needed = self::across($core, $edge, $modulePx);
-        $side = $size->sidePx ?? $needed;
+        $side = $asked ?? $needed;
         self::bounded($side, $modulePx);
         $rest = $side - $needed;
         $note = $rest === 0 ? null : sprintf('%d pixels make %d whole pixels a module for %d modules; the %d left over went to the quiet zone.', $side, $modulePx, $core, $rest);
@@ -88,7 +89,7 @@ final readonly class Layout
         };
         $foot += $finish->caption === null || $isAbove || $plate ? 0 : $band;
         if ($finish->ean !== null) {
-            $sheet = Companion::of($finish->ean)->matrix;
+            $sheet = RetailBarcode::of($finish->ean)->matrix;
             $barPx = max(1, intdiv($side - 2 * $edgePx, $sheet->columns()));
             if ($barPx * $sheet->columns() > $side - 2 * $edgePx) {
                 throw new InvalidFinish('ean', sprintf('The bars beneath need %d pixels; the picture leaves them %d. Make it larger.', $sheet->columns(), $side - 2 * $edgePx));
@@ -104,7 +105,7 @@ final readonly class Layout
         $height = $foot + $edgePx;
         self::bounded($height, $modulePx);
 
-        return new self($modules, $modulePx, $side, $height, $before, $above, $size->dpi, $note, $quietPx / $modulePx + ($finish->border > 0 || $plate ? 0.0 : $finish->padding), $edge, $captionTop, $bars, $size->askedMm);
+        return new self($modules, $modulePx, $side, $height, $before, $above, $size->dpi, $note, $quietPx / $modulePx + ($finish->frame->border > 0 || $plate ? 0.0 : $finish->frame->padding), $edge, $captionTop, $bars, $size->askedMm);
     }
 
     /**
@@ -117,11 +118,12 @@ final readonly class Layout
      */
     public static function ofBars(int $columns, int $rows, Size $size): self
     {
-        $modulePx = $size->modulePx ?? intdiv((int) $size->sidePx, $columns);
+        $asked = $size->dots();
+        $modulePx = $size->modulePx ?? intdiv((int) $asked, $columns);
         if ($modulePx < 1) {
             throw new InvalidFinish('size_px', sprintf('These bars are %d modules wide with their quiet zones, so the picture needs at least %1$d pixels.', $columns));
         }
-        $width = $size->sidePx ?? $modulePx * $columns;
+        $width = $asked ?? $modulePx * $columns;
         self::bounded(max($width, $modulePx * $rows), $modulePx);
         $rest = $width - $modulePx * $columns;
         $note = $rest === 0 ? null : sprintf('%d pixels make %d whole pixels a module for %d modules; the %d left over went to the quiet zones.', $width, $modulePx, $columns, $rest);

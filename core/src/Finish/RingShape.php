@@ -40,7 +40,7 @@ enum RingShape: string
      * symbols they find 24 with square rings and with corners cut by 0.3 module, 23 with corners rounded by 0.6, 20 by
      * 0.8, 16 by 1.0, 8 by 1.2, and none with the shapes that are priced here.
      */
-    public function price(): ?string
+    public function drawback(): ?string
     {
         return match ($this) {
             self::Square, self::Soft, self::Cut, self::Modules => null,

@@ -16,6 +16,7 @@ final readonly class Size
         public ?int $sidePx,
         public float $dpi,
         public ?float $askedMm = null,
+        private ?float $askedInches = null,
     ) {
     }
 
@@ -55,12 +56,7 @@ final readonly class Size
      */
     public static function ofInches(float $inches, float $dpi): self
     {
-        $pixels = (int) floor($inches * self::checkedDpi($dpi) + 1e-9);
-        if ($pixels < 1 || $pixels > Layout::MAX_PX) {
-            throw new InvalidFinish('size_in', sprintf('%g in at %g dpi is %d dots; the picture may have 1 to %d.', $inches, $dpi, $pixels, Layout::MAX_PX));
-        }
-
-        return new self(null, $pixels, $dpi, $inches * 25.4);
+        return new self(null, (int) floor($inches * self::checkedDpi($dpi) + 1e-9), $dpi, $inches * 25.4, $inches);
     }
 
     /**
@@ -71,12 +67,22 @@ final readonly class Size
      */
     public static function ofMillimetres(float $millimetres, float $dpi): self
     {
-        $pixels = (int) floor($millimetres / 25.4 * self::checkedDpi($dpi) + 1e-9);
-        if ($pixels < 1 || $pixels > Layout::MAX_PX) {
-            throw new InvalidFinish('size_mm', sprintf('%g mm at %g dpi is %d dots; the picture may have 1 to %d.', $millimetres, $dpi, $pixels, Layout::MAX_PX));
+        return new self(null, (int) floor($millimetres / 25.4 * self::checkedDpi($dpi) + 1e-9), $dpi, $millimetres);
+    }
+
+    /**
+     * The side in dots; null when a module's width was asked for. A file without dots may be larger than any of these.
+     *
+     * @throws InvalidFinish when the length that was asked for makes no dot, or too many
+     */
+    public function dots(): ?int
+    {
+        if ($this->sidePx !== null && ($this->sidePx < 1 || $this->sidePx > Layout::MAX_PX)) {
+            $asked = $this->askedInches === null ? sprintf('%g mm', $this->askedMm) : sprintf('%g in', $this->askedInches);
+            throw new InvalidFinish($this->askedInches === null ? 'size_mm' : 'size_in', sprintf('%s at %g dpi is %d dots; the picture may have 1 to %d.', $asked, $this->dpi, $this->sidePx, Layout::MAX_PX));
         }
 
-        return new self(null, $pixels, $dpi, $millimetres);
+        return $this->sidePx;
     }
 
     private static function checkedDpi(float $dpi): float

@@ -11,7 +11,7 @@ namespace KeenGlyph\Core\Image;
  */
 final class PlainPng
 {
-    private const MOST = 2_000;
+    private const MAX_CHUNKS = 2_000;
 
     /** Null for any other PNG, and for a damaged one: the general decoder then takes it, or says what is wrong. */
     public static function decode(string $bytes): ?LuminancePlane
@@ -41,7 +41,7 @@ final class PlainPng
         $at = 8;
         for ($count = 0; $at + 12 <= strlen($bytes); $count++) {
             // A plain file has few of them; one with many is for the general decoder to look at.
-            if ($count >= self::MOST) {
+            if ($count >= self::MAX_CHUNKS) {
                 return null;
             }
             $size = (int) hexdec(bin2hex(substr($bytes, $at, 4)));

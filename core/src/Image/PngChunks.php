@@ -16,7 +16,7 @@ final class PngChunks
     private const KEPT = ['IHDR' => 13, 'PLTE' => 768, 'tRNS' => 768, 'gAMA' => 4, 'cHRM' => 32, 'sRGB' => 1, 'pHYs' => 9, 'eXIf' => 65_536];
 
     /** Parts of a file that are looked at. */
-    private const MOST = 20_000;
+    private const MAX_CHUNKS = 20_000;
 
     /** Bytes that are inflated at once. */
     private const STEP = 65_536;
@@ -38,7 +38,7 @@ final class PngChunks
             /** @var array{1: int} $length */
             $length = unpack('N', $bytes, $at);
             $type = substr($bytes, $at + 4, 4);
-            if ($count >= self::MOST || $length[1] > strlen($bytes) - $at - 12) {
+            if ($count >= self::MAX_CHUNKS || $length[1] > strlen($bytes) - $at - 12) {
                 throw self::broken();
             }
             if ($type === 'IDAT') {

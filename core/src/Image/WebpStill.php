@@ -7,7 +7,7 @@ namespace KeenGlyph\Core\Image;
 /** The first picture of a WebP file (RFC 9649) as a file of its own: no animation, no profile, no other data. */
 final class WebpStill
 {
-    private const MOST = 2_000;
+    private const MAX_CHUNKS = 2_000;
 
     /** @throws InvalidPicture when the file does not hold together */
     public static function of(string $bytes): string
@@ -43,7 +43,7 @@ final class WebpStill
     private static function chunks(string $bytes, int $at): array
     {
         $chunks = [];
-        for ($count = 0; $at + 8 <= strlen($bytes) && $count < self::MOST; $count++) {
+        for ($count = 0; $at + 8 <= strlen($bytes) && $count < self::MAX_CHUNKS; $count++) {
             /** @var array{1: int} $length */
             $length = unpack('V', $bytes, $at + 4);
             if ($length[1] > strlen($bytes) - $at - 8) {

@@ -41,7 +41,7 @@ final class Code128
                 $bars .= str_repeat($i % 2 === 0 ? '1' : '0', (int) $width);
             }
         }
-        $captions = array_map(static fn (string $line): Caption => new Caption($line, strlen($bars) / 2, 6), $lines);
+        $captions = array_map(static fn (string $line): HumanReadableText => new HumanReadableText($line, strlen($bars) / 2, 6), $lines);
 
         return new LinearSymbol($symbology, $text, $bars, $bars, [10, 10], max(50, (int) ceil(strlen($bars) * 0.15)), $captions);
     }

@@ -42,7 +42,7 @@ final class Code39
         $pattern = implode('n', array_map(static fn (int $value): string => self::PATTERNS[$value], $values));
         $bars = Itf14::bars($pattern, self::WIDE);
 
-        return new LinearSymbol(LinearSymbology::Code39, $carried, $bars, $pattern, [10, 10], max(40, (int) ceil(strlen($bars) * 0.15)), [new Caption("*$carried*", strlen($bars) / 2, 6)]);
+        return new LinearSymbol(LinearSymbology::Code39, $carried, $bars, $pattern, [10, 10], max(40, (int) ceil(strlen($bars) * 0.15)), [new HumanReadableText("*$carried*", strlen($bars) / 2, 6)]);
     }
 
     /** Check character modulo 43 (annex A). */

@@ -30,7 +30,7 @@ final class Ean
             $left .= self::modules((int) $digit, self::PARITY[(int) $digits[0]][$i]);
         }
         $bars = self::GUARD.$left.self::CENTRE.self::right(substr($digits, 7)).self::GUARD;
-        $captions = [new Caption($digits[0], -6.5, 7), new Caption(substr($digits, 1, 6), 24, 7), new Caption(substr($digits, 7), 71, 7)];
+        $captions = [new HumanReadableText($digits[0], -6.5, 7), new HumanReadableText(substr($digits, 1, 6), 24, 7), new HumanReadableText(substr($digits, 7), 71, 7)];
 
         return new LinearSymbol(LinearSymbology::Ean13, $digits, $bars, $bars, [11, 7], self::HEIGHT, $captions, [[0, 3], [45, 5], [92, 3]]);
     }
@@ -40,7 +40,7 @@ final class Ean
         $digits = self::checked($digits, 8, 'EAN-8');
         $left = implode('', array_map(static fn (string $digit): string => self::modules((int) $digit, 'A'), str_split(substr($digits, 0, 4))));
         $bars = self::GUARD.$left.self::CENTRE.self::right(substr($digits, 4)).self::GUARD;
-        $captions = [new Caption(substr($digits, 0, 4), 17, 7), new Caption(substr($digits, 4), 50, 7)];
+        $captions = [new HumanReadableText(substr($digits, 0, 4), 17, 7), new HumanReadableText(substr($digits, 4), 50, 7)];
 
         return new LinearSymbol(LinearSymbology::Ean8, $digits, $bars, $bars, [7, 7], 55, $captions, [[0, 3], [31, 5], [64, 3]]);
     }
@@ -49,7 +49,7 @@ final class Ean
     {
         $digits = self::checked($digits, 12, 'UPC-A');
         $bars = self::ean13('0'.$digits)->bars;
-        $captions = [new Caption($digits[0], -5.5, 7), new Caption(substr($digits, 1, 5), 28, 7), new Caption(substr($digits, 6, 5), 67, 7), new Caption($digits[11], 100.5, 7)];
+        $captions = [new HumanReadableText($digits[0], -5.5, 7), new HumanReadableText(substr($digits, 1, 5), 28, 7), new HumanReadableText(substr($digits, 6, 5), 67, 7), new HumanReadableText($digits[11], 100.5, 7)];
 
         // The bars of the first and last digit are as long as the guards (5.2.4.3).
         return new LinearSymbol(LinearSymbology::UpcA, $digits, $bars, $bars, [9, 9], self::HEIGHT, $captions, [[0, 10], [45, 5], [85, 10]]);

@@ -26,7 +26,7 @@ final class Itf14
         $bars = self::bars($pattern, self::WIDE);
         $shown = "$digits[0] ".substr($digits, 1, 2).' '.substr($digits, 3, 5).' '.substr($digits, 8, 5)." $digits[13]";
 
-        return new LinearSymbol(LinearSymbology::Itf14, $digits, $bars, $pattern, [10, 10], 32, [new Caption($shown, strlen($bars) / 2, 6)], [], 4);
+        return new LinearSymbol(LinearSymbology::Itf14, $digits, $bars, $pattern, [10, 10], 32, [new HumanReadableText($shown, strlen($bars) / 2, 6)], [], 4);
     }
 
     /** Elements to modules, the first a bar. */

@@ -13,7 +13,7 @@ final readonly class LinearSymbol
      * @param  string  $pattern  the bars as they are named: like $bars, or 'n' and 'w' for narrow and wide elements, bar first
      * @param  array{int, int}  $quiet  modules left and right that stay blank
      * @param  int  $height  of the bars in modules
-     * @param  list<Caption>  $captions
+     * @param  list<HumanReadableText>  $captions
      * @param  list<array{int, int}>  $guards  first module and length of stretches whose bars reach down between the digits
      * @param  int  $frame  thickness of bearer bars around it, in modules
      */

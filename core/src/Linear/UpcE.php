@@ -38,7 +38,7 @@ final class UpcE
             $bars .= Ean::modules((int) $digit, $body[0] === '0' ? $set : ($set === 'A' ? 'B' : 'A'));
         }
         $bars .= '010101';
-        $captions = [new Caption($body[0], -5.5, 7), new Caption(substr($body, 1), 24, 7), new Caption($check, 55.5, 7)];
+        $captions = [new HumanReadableText($body[0], -5.5, 7), new HumanReadableText(substr($body, 1), 24, 7), new HumanReadableText($check, 55.5, 7)];
 
         return new LinearSymbol(LinearSymbology::UpcE, $body.$check, $bars, $bars, [9, 7], 69, $captions, [[0, 3], [45, 6]]);
     }

@@ -10,9 +10,9 @@ final class SwissBillRules
     private const GUIDELINES = 'Swiss Implementation Guidelines QR-bill 2.3';
 
     /** Elements that every bill has, up to the trailer EPD; one for bill information and two for alternatives may follow. */
-    private const LINES = 31;
+    private const MIN_LINES = 31;
 
-    private const MOST = 34;
+    private const MAX_LINES = 34;
 
     /** What elements with known contents look like, by their place. */
     private const ANCHORS = [0 => 'SPC', 1 => '0\d{3}', 2 => '1', 3 => '(?:CH|LI)[0-9A-Z ]{19,25}', 4 => '[SK]', 19 => 'CHF|EUR', 27 => 'QRR|SCOR|NON', 30 => 'EPD'];
@@ -35,11 +35,11 @@ final class SwissBillRules
         if (self::fits($lines)) {
             return null;
         }
-        $ended = [...array_slice($lines, 0, self::LINES - 1), 'EPD', ...array_slice($lines, self::LINES - 1)];
+        $ended = [...array_slice($lines, 0, self::MIN_LINES - 1), 'EPD', ...array_slice($lines, self::MIN_LINES - 1)];
         if (! in_array('EPD', $lines, true) && self::fits($ended)) {
             return $ended;
         }
-        for ($i = self::LINES; $i > 2; $i--) {
+        for ($i = self::MIN_LINES; $i > 2; $i--) {
             $longer = [...array_slice($lines, 0, $i), '', ...array_slice($lines, $i)];
             if (self::fits($longer)) {
                 return $longer;
@@ -47,7 +47,7 @@ final class SwissBillRules
         }
         // An empty line too many is likelier than a filled one.
         foreach ([true, false] as $empty) {
-            for ($i = min(self::LINES, count($lines) - 1); $i > 2; $i--) {
+            for ($i = min(self::MIN_LINES, count($lines) - 1); $i > 2; $i--) {
                 $shorter = [...array_slice($lines, 0, $i), ...array_slice($lines, $i + 1)];
                 if (($lines[$i] === '') === $empty && self::fits($shorter)) {
                     return $shorter;
@@ -82,18 +82,18 @@ final class SwissBillRules
     {
         $trailer = array_search('EPD', $lines, true);
         $clause = self::GUIDELINES.', 4.2.2 and 4.2.3';
-        if ($trailer === self::LINES - 1) {
-            return count($lines) <= self::MOST ? [] : [Problem::inText('lines', sprintf('Behind EPD stand %d lines; bill information and two alternative procedures are the most.', count($lines) - self::LINES), self::place($text, self::MOST), $clause)];
+        if ($trailer === self::MIN_LINES - 1) {
+            return count($lines) <= self::MAX_LINES ? [] : [Problem::inText('lines', sprintf('Behind EPD stand %d lines; bill information and two alternative procedures are the most.', count($lines) - self::MIN_LINES), self::place($text, self::MAX_LINES), $clause)];
         }
         $aligned = self::aligned($text);
         $repaired = $aligned === null ? null : implode(str_contains($text, "\r\n") ? "\r\n" : "\n", $aligned);
         if ($trailer === false) {
-            return [Problem::inText('trailer_missing', 'The line EPD, which ends the payment part, is missing.', self::place($text, min(count($lines), self::LINES - 1)), $clause, 'Put the lines right', $repaired)];
+            return [Problem::inText('trailer_missing', 'The line EPD, which ends the payment part, is missing.', self::place($text, min(count($lines), self::MIN_LINES - 1)), $clause, 'Put the lines right', $repaired)];
         }
-        $difference = $trailer - (self::LINES - 1);
+        $difference = $trailer - (self::MIN_LINES - 1);
         $at = $aligned === null ? $trailer : self::firstDifference($lines, $aligned);
 
-        return [Problem::inText('lines', sprintf('EPD is line %d and should be line %d: %d %s. Everything behind is read as something else.', $trailer + 1, self::LINES, abs($difference), $difference > 0 ? 'too many stand before it' : 'are missing before it; elements without a value need their empty line too'), self::place($text, $at), $clause, 'Put the lines right', $repaired)];
+        return [Problem::inText('lines', sprintf('EPD is line %d and should be line %d: %d %s. Everything behind is read as something else.', $trailer + 1, self::MIN_LINES, abs($difference), $difference > 0 ? 'too many stand before it' : 'are missing before it; elements without a value need their empty line too'), self::place($text, $at), $clause, 'Put the lines right', $repaired)];
     }
 
     /**
@@ -111,7 +111,7 @@ final class SwissBillRules
         $right = $reference === '' ? 'NON' : (str_starts_with($reference, 'RF') ? 'SCOR' : 'QRR');
         if (in_array($type, ['QRR', 'SCOR', 'NON'], true) && $type !== $right) {
             $problems[] = Problem::inText('reference_type', "The reference is said to be {$type}, but what stands there is {$right}.", self::place($text, 27), self::GUIDELINES.', 4.2.2 (Reference Type)', "Write $right", self::replaced($text, 27, $right));
-        } elseif (! in_array($type, ['QRR', 'SCOR', 'NON'], true) && count($lines) >= self::LINES) {
+        } elseif (! in_array($type, ['QRR', 'SCOR', 'NON'], true) && count($lines) >= self::MIN_LINES) {
             $problems[] = Problem::inText('reference_type', "“{$type}” is no type of reference: QRR, SCOR or NON.", self::place($text, 27), self::GUIDELINES.', 4.2.2 (Reference Type)', "Write $right", self::replaced($text, 27, $right));
         }
 
@@ -121,7 +121,7 @@ final class SwissBillRules
     /** @param  list<string>  $lines */
     private static function fits(array $lines): bool
     {
-        if (count($lines) < self::LINES || count($lines) > self::MOST) {
+        if (count($lines) < self::MIN_LINES || count($lines) > self::MAX_LINES) {
             return false;
         }
         foreach (self::ANCHORS as $at => $pattern) {

@@ -8,7 +8,7 @@ namespace KeenGlyph\Core\Payload;
 final class Tlv
 {
     /** Characters up to which a wrong length is looked for; payments have no more than 512. */
-    private const MOST = 1_024;
+    private const MAX_SEARCHED = 1_024;
 
     /** Lengths count characters. */
     public static function object(string $id, string $value): string
@@ -54,7 +54,7 @@ final class Tlv
         $body = preg_match('/^(.*)6304[0-9A-Fa-f]{4}$/sD', $text, $match) === 1 ? $match[1] : $text;
         $characters = mb_str_split($body, 1, 'UTF-8');
         $end = count($characters);
-        if ($end > self::MOST) {
+        if ($end > self::MAX_SEARCHED) {
             return null;
         }
         $rising = self::rising($characters);

@@ -6,9 +6,10 @@ namespace KeenGlyph\Core\Proof;
 
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\Ink;
 
 /** Symbol contrast: the lighter tone's luminance less the darker one's (ISO/IEC 15415 7.8.3, on the colours instead of a scan), of the ink that has least. */
-final class ContrastCheck
+final class ContrastCheck implements Check
 {
     /** Symbol contrast of grade B, and the least of grade D. */
     private const HOLDS = 0.55;
@@ -20,11 +21,18 @@ final class ContrastCheck
 
     private const RATIO_FAILS = 1.5;
 
-    public static function line(Finish $finish): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
-        [$option, $worst] = self::worst($finish);
-        $contrast = abs($finish->light->luminance() - $worst->luminance());
-        $ratio = $worst->ratioTo($finish->light);
+        return self::of($subject->finish);
+    }
+
+    /** The line that a finish gets in every composition. */
+    public static function of(Finish $finish): LedgerLine
+    {
+        $ink = self::worst($finish);
+        [$option, $worst] = [$ink->option, $ink->colour];
+        $contrast = abs($finish->inks->light->luminance() - $worst->luminance());
+        $ratio = $worst->ratioTo($finish->inks->light);
         $figure = sprintf('%.1f : 1', $ratio);
         $where = self::name($option);
         $note = sprintf('%s, %d %% of white', $where, (int) round(100 * $contrast));
@@ -32,25 +40,24 @@ final class ContrastCheck
             return new LedgerLine(
                 'contrast', 'Contrast', Verdict::Fails, $figure, 'inks on both sides of the ground',
                 'Some inks are lighter than the ground and some darker. A reader takes one of them for blank.',
-                'Use one ink', ['dark' => self::darkest($finish)->hex(), 'ring_ink' => '', 'centre_ink' => '', 'gradient' => ''],
+                new Fix('Use one ink', ['dark' => self::darkest($finish)->hex(), 'ring_ink' => '', 'centre_ink' => '', 'gradient' => '']),
             );
         }
         if (! self::isEnough($contrast, $ratio)) {
             $fails = $contrast < self::FAILS || $ratio < self::RATIO_FAILS;
-            [$label, $fix] = self::fix($finish, $option, $worst);
-            $paper = $finish->transparent ? ' on the paper '.$finish->light->hex() : '';
+            $paper = $finish->inks->transparent ? ' on the paper '.$finish->inks->light->hex() : '';
 
             return new LedgerLine(
                 'contrast', 'Contrast', $fails ? Verdict::Fails : Verdict::Marginal, $figure, $note,
                 sprintf('The %s differ from the ground%s by %d %% of white, as %s. Readers want 55 %% and 3 : 1; under 20 %% or 1.5 : 1 they give up, and poor light takes its share before.', $where, $paper, (int) round(100 * $contrast), $figure),
-                $label, $fix, ['Use black on white', ['dark' => '#000000', 'light' => '#FFFFFF', 'ring_ink' => '', 'centre_ink' => '', 'gradient' => '']],
+                self::fix($finish, $option, $worst), new Fix('Use black on white', ['dark' => '#000000', 'light' => '#FFFFFF', 'ring_ink' => '', 'centre_ink' => '', 'gradient' => '']),
             );
         }
         if ($finish->isReversed()) {
             return new LedgerLine(
                 'contrast', 'Contrast', Verdict::Marginal, $figure, 'light on dark',
                 'The modules are lighter than the ground, an inverted symbol. The standard allows it, but it is not read by every device: some never try it, others only when nothing else was found.',
-                'Swap the colours', ['dark' => $finish->light->hex(), 'light' => $worst->hex()],
+                new Fix('Swap the colours', ['dark' => $finish->inks->light->hex(), 'light' => $worst->hex()]),
             );
         }
 
@@ -68,44 +75,42 @@ final class ContrastCheck
         };
     }
 
-    /** @return array{string, Colour} */
-    private static function worst(Finish $finish): array
+    private static function worst(Finish $finish): Ink
     {
-        $inks = $finish->inks();
-        usort($inks, static fn (array $a, array $b): int => $a[1]->ratioTo($finish->light) <=> $b[1]->ratioTo($finish->light));
+        $inks = $finish->inks->all();
+        usort($inks, static fn (Ink $a, Ink $b): int => $a->colour->ratioTo($finish->inks->light) <=> $b->colour->ratioTo($finish->inks->light));
 
         return $inks[0];
     }
 
     private static function isSplit(Finish $finish): bool
     {
-        $ground = $finish->light->luminance();
-        $sides = array_map(static fn (array $ink): bool => $ink[1]->luminance() > $ground, $finish->inks());
+        $ground = $finish->inks->light->luminance();
+        $sides = array_map(static fn (Ink $ink): bool => $ink->colour->luminance() > $ground, $finish->inks->all());
 
         return count(array_unique($sides)) > 1;
     }
 
     private static function darkest(Finish $finish): Colour
     {
-        $inks = array_column($finish->inks(), 1);
+        $inks = array_map(static fn (Ink $ink): Colour => $ink->colour, $finish->inks->all());
         usort($inks, static fn (Colour $a, Colour $b): int => $a->luminance() <=> $b->luminance());
 
         return $inks[0];
     }
 
-    /** @return array{string, array<string, string>} */
-    private static function fix(Finish $finish, string $option, Colour $worst): array
+    private static function fix(Finish $finish, string $option, Colour $worst): Fix
     {
         $reversed = $finish->isReversed();
-        [$dark, $light] = $reversed ? [$finish->light, $worst] : [$worst, $finish->light];
+        [$dark, $light] = $reversed ? [$finish->inks->light, $worst] : [$worst, $finish->inks->light];
         for ($percent = 95; $percent >= 0; $percent -= 5) {
             $darker = $dark->darkened($percent / 100);
             if (self::isEnough($light->luminance() - $darker->luminance(), $light->ratioTo($darker))) {
-                return ['Darken to '.$darker->hex(), [$reversed ? 'light' : $option => $darker->hex()]];
+                return new Fix('Darken to '.$darker->hex(), [$reversed ? 'light' : $option => $darker->hex()]);
             }
         }
 
-        return ['Use black on white', ['dark' => '#000000', 'light' => '#FFFFFF']];
+        return new Fix('Use black on white', ['dark' => '#000000', 'light' => '#FFFFFF']);
     }
 
     private static function isEnough(float $contrast, float $ratio): bool

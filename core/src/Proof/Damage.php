@@ -8,7 +8,7 @@ use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Mark;
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Symbol\CodewordMap;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -44,7 +44,7 @@ final readonly class Damage
     /**
      * The most codewords of one block that a mark touches.
      */
-    public static function worstOf(Mark $mark, Version $version, Level $level): int
+    public static function worstOf(Mark $mark, Version $version, ErrorCorrectionLevel $level): int
     {
         return max([0, ...array_map(count(...), CodewordMap::of($version, $level)->hit(self::under($mark, $version->modules()), $version->modules()))]);
     }
@@ -92,7 +92,7 @@ final readonly class Damage
             }
             $tones[] = $line;
         }
-        $middle = Tones::middle(implode('', $tones));
+        $middle = GreyProfile::middle(implode('', $tones));
         $wrong = [];
         foreach ($tones as $y => $line) {
             for ($x = 0; $x < $side; $x++) {

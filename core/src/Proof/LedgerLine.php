@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
-/** One check with its figure, its verdict and, where something can be done, one change that mends it. */
+/** One check with its figure, its verdict and, where something can be done, the changes that mend it. */
 final readonly class LedgerLine
 {
     /**
@@ -12,9 +12,7 @@ final readonly class LedgerLine
      * @param  string  $figure  the measured value with its unit
      * @param  string  $note  what the figure is about, in a few words
      * @param  string  $reason  why, in a sentence or two
-     * @param  ?string  $fixLabel  what the change does
-     * @param  array<string, string|int|float>  $fix  options and their new values
-     * @param  ?array{string, array<string, string|int|float>}  $alternative  another way out: what it does, and its options
+     * @param  ?Fix  $alternative  another way out
      */
     public function __construct(
         public string $check,
@@ -23,9 +21,8 @@ final readonly class LedgerLine
         public string $figure,
         public string $note,
         public string $reason,
-        public ?string $fixLabel = null,
-        public array $fix = [],
-        public ?array $alternative = null,
+        public ?Fix $fix = null,
+        public ?Fix $alternative = null,
     ) {
     }
 
@@ -39,8 +36,8 @@ final readonly class LedgerLine
             'figure' => $this->figure,
             'note' => $this->note,
             'reason' => $this->reason,
-            'fix' => $this->fixLabel === null ? null : ['label' => $this->fixLabel, 'set' => $this->fix],
-            'alternative' => $this->alternative === null ? null : ['label' => $this->alternative[0], 'set' => $this->alternative[1]],
+            'fix' => $this->fix?->toArray(),
+            'alternative' => $this->alternative?->toArray(),
         ];
     }
 }

@@ -8,14 +8,14 @@ use KeenGlyph\Core\Finish\Mark;
 use KeenGlyph\Core\Symbol\CodewordMap;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\Version;
 
 /** The mark against the correction: every codeword it touches must be repaired, and each block repairs its own. */
-final class MarkCheck
+final class MarkCheck implements Check
 {
-    public static function line(Subject $subject): ?LedgerLine
+    public function line(Subject $subject): ?LedgerLine
     {
         $damage = Damage::of($subject);
         $mark = $subject->finish->mark;
@@ -40,8 +40,8 @@ final class MarkCheck
         }
         $size = self::largest($mark, $version, $subject->symbol->level, $subject->reserve);
         $level = self::sufficient($subject, $mark);
-        $smaller = $size === null ? null : [sprintf('Mark to %g modules', $size), ['mark.size' => $size]];
-        $higher = $level === null ? null : ["Level {$level->value}", ['level' => $level->value]];
+        $smaller = $size === null ? null : new Fix(sprintf('Mark to %g modules', $size), ['mark.size' => $size]);
+        $higher = $level === null ? null : new Fix("Level {$level->value}", ['level' => $level->value]);
         [$first, $second] = [$higher ?? $smaller, $higher === null ? null : $smaller];
 
         return new LedgerLine(
@@ -49,7 +49,7 @@ final class MarkCheck
             $verdict === Verdict::Fails
                 ? sprintf('The mark lies on %d codewords of block %d, and %d of a block read wrong; it repairs %d. One block over its limit loses the whole symbol.', $touched, $block + 1, $wrong, $can)
                 : sprintf('The mark lies on %d codewords of block %d, which repairs %d. Little is left for dirt and wear: %d %% should stay free.', $touched, $block + 1, $can, (int) round(100 * $subject->reserve)),
-            $first[0] ?? null, $first[1] ?? [], $second,
+            $first, $second,
         );
     }
 
@@ -60,7 +60,7 @@ final class MarkCheck
     }
 
     /** The largest mark of this kind that leaves the reserve, in modules; null when none does. */
-    public static function largest(Mark $mark, Version $version, Level $level, float $reserve): ?float
+    public static function largest(Mark $mark, Version $version, ErrorCorrectionLevel $level, float $reserve): ?float
     {
         $safe = self::safe(CodewordMap::of($version, $level)->repairable, $reserve);
         $largest = null;
@@ -77,13 +77,13 @@ final class MarkCheck
     }
 
     /** The first level above the symbol's own at which the mark leaves the reserve. */
-    private static function sufficient(Subject $subject, Mark $mark): ?Level
+    private static function sufficient(Subject $subject, Mark $mark): ?ErrorCorrectionLevel
     {
-        $levels = Level::cases();
+        $levels = ErrorCorrectionLevel::cases();
         foreach (array_slice($levels, (int) array_search($subject->symbol->level, $levels, true) + 1) as $level) {
             $asked = $subject->encoding;
             try {
-                [$version] = Encoder::fit($subject->payload->text, new EncodeOptions($level, $asked->version, null, $asked->set, false, $asked->fnc1));
+                [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: $level, version: $asked->version, set: $asked->set, fnc1: $asked->fnc1));
             } catch (InvalidSymbol) {
                 // Higher levels hold less still.
                 return null;

@@ -13,9 +13,9 @@ use KeenGlyph\Core\Symbol\ModeChoice;
 use KeenGlyph\Core\Symbol\Segment;
 
 /** Whether letters outside ASCII stand beside other modes: some readers take each segment for a text of its own and garble it. */
-final class ModesCheck
+final class ModesCheck implements Check
 {
-    public static function line(Subject $subject): ?LedgerLine
+    public function line(Subject $subject): ?LedgerLine
     {
         $carrying = array_filter($subject->symbol->segments, static fn (Segment $segment): bool => $segment->mode->carriesText());
         $foreign = array_filter($carrying, static fn (Segment $segment): bool => $segment->mode === Mode::Byte && preg_match('/[^\x00-\x7F]/', $segment->data) === 1);
@@ -24,7 +24,7 @@ final class ModesCheck
         }
         $asked = $subject->encoding;
         try {
-            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions($asked->level, null, null, $asked->set, false, $asked->fnc1, $asked->micro, ModeChoice::Byte));
+            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: $asked->level, set: $asked->set, fnc1: $asked->fnc1, micro: $asked->micro, modes: ModeChoice::Byte));
         } catch (InvalidSymbol) {
             $version = null;
         }
@@ -33,8 +33,7 @@ final class ModesCheck
             'modes', 'Modes of the text', Verdict::Marginal,
             count($carrying).' segments', "version {$subject->symbol->version->label()}",
             'Letters outside ASCII stand beside segments of other modes, for only so the text fits this version. Some readers garble such a text.'.($version === null ? '' : " In one segment it takes version {$version->label()}."),
-            $version === null ? null : 'Use one byte segment',
-            $version === null ? [] : ['modes' => ModeChoice::Byte->value],
+            $version === null ? null : new Fix('Use one byte segment', ['modes' => ModeChoice::Byte->value]),
         );
     }
 }

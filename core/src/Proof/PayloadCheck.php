@@ -9,10 +9,11 @@ use KeenGlyph\Core\Payload\Problem;
 use KeenGlyph\Core\Payload\Severity;
 
 /** Whether the text does what its kind promises. */
-final class PayloadCheck
+final class PayloadCheck implements Check
 {
-    public static function line(Payload $payload): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
+        $payload = $subject->payload;
         $title = $payload->kind->label().' rules';
         $errors = $payload->errors();
         $serious = array_values(array_filter($payload->problems, static fn (Problem $problem): bool => $problem->severity !== Severity::Note));
@@ -28,8 +29,7 @@ final class PayloadCheck
             sprintf('%d to look at', count($serious)),
             str_replace('_', ' ', $problem->code),
             $problem->message,
-            $repaired === null ? null : $problem->fixLabel,
-            $repaired === null ? [] : ['text' => $repaired],
+            $repaired === null ? null : new Fix((string) $problem->fixLabel, ['text' => $repaired]),
         );
     }
 
@@ -45,8 +45,7 @@ final class PayloadCheck
         return new LedgerLine(
             'payload', $title, Verdict::Holds, 'in order', count($notes) === 1 ? 'one note' : count($notes).' notes',
             implode(' ', array_map(static fn (Problem $problem): string => $problem->message, $notes)),
-            $repaired === null ? null : $notes[0]->fixLabel,
-            $repaired === null ? [] : ['text' => $repaired],
+            $repaired === null ? null : new Fix((string) $notes[0]->fixLabel, ['text' => $repaired]),
         );
     }
 }

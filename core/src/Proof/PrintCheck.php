@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Proof;
 
 /** Whether the chosen printing holds lines as narrow as a module, and on a grid of dots whether modules are whole dots. */
-final class PrintCheck
+final class PrintCheck implements Check
 {
-    public static function line(Subject $subject): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
         $printing = $subject->printing;
         $layout = $subject->layout;
@@ -25,7 +25,7 @@ final class PrintCheck
             return new LedgerLine(
                 'print', 'Printing', Verdict::Marginal, $figure, $note,
                 sprintf('This printer has %d dots an inch, so some modules come out %d dots wide and some %d.', $dpi, (int) floor($dots), (int) ceil($dots)),
-                sprintf('%d dots at %d dpi', $px, $dpi), ['module_px' => $px, 'dpi' => (int) $dpi],
+                new Fix(sprintf('%d dots at %d dpi', $px, $dpi), ['module_px' => $px, 'dpi' => (int) $dpi]),
             );
         }
         $verdict = match (true) {
@@ -40,7 +40,7 @@ final class PrintCheck
         return new LedgerLine(
             'print', 'Printing', $verdict, $figure, $note,
             sprintf('%s holds modules from %.2f mm on; narrower ones run together or break.', $printing->label(), $least),
-            $px <= 256 ? sprintf('Use %d px a module', $px) : null, $px <= 256 ? $set : [],
+            $px <= 256 ? new Fix(sprintf('Use %d px a module', $px), $set) : null,
         );
     }
 }

@@ -7,11 +7,11 @@ namespace KeenGlyph\Core\Proof;
 use KeenGlyph\Core\Finish\Finish;
 
 /** Whether the margin is blank enough, caption, border and bars counted as what they are: something printed near the symbol. */
-final class QuietZoneCheck
+final class QuietZoneCheck implements Check
 {
     private const FAILS = 1.5;
 
-    public static function line(Subject $subject): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
         $asked = $subject->symbol->isMicro() ? 2 : Finish::QUIET;
         $quiet = $subject->layout->quiet();
@@ -22,9 +22,9 @@ final class QuietZoneCheck
         };
         $figure = sprintf('%g of %d', round($quiet, 1), $asked);
         $beside = match (true) {
-            $subject->finish->border > 0 => 'modules, to the border',
+            $subject->finish->frame->border > 0 => 'modules, to the border',
             $subject->finish->caption !== null => 'modules, to caption or edge',
-            $subject->finish->transparent => 'modules, then the page',
+            $subject->finish->inks->transparent => 'modules, then the page',
             default => 'modules blank around',
         };
         if ($verdict === Verdict::Holds) {
@@ -34,7 +34,7 @@ final class QuietZoneCheck
         return new LedgerLine(
             'quiet_zone', 'Quiet zone', $verdict, $figure, $beside,
             "Whatever stands closer than $asked modules can be taken for a part of the symbol.",
-            "Quiet zone of $asked modules", ['quiet' => $asked],
+            new Fix("Quiet zone of $asked modules", ['quiet' => $asked]),
         );
     }
 }

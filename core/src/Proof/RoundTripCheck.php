@@ -8,16 +8,16 @@ use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOptions;
 
 /** Reads the finished picture back and compares it with what was meant, byte for byte. */
-final class RoundTripCheck
+final class RoundTripCheck implements Check
 {
-    public static function line(Subject $subject): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
         $text = $subject->payload->text;
         if ($subject->plane === null) {
             return new LedgerLine('round_trip', 'Round trip', Verdict::NotRun, 'not read back', 'picture too large', (string) $subject->unseen);
         }
         $start = hrtime(true);
-        $outcome = (new Reader)->read($subject->plane, ReadOptions::qr(ReadOptions::MOST));
+        $outcome = (new Reader)->read($subject->plane, ReadOptions::qr(ReadOptions::MAX_BUDGET));
         $ms = (hrtime(true) - $start) / 1e6;
         $content = ($outcome->readings[0] ?? null)?->symbol->content;
         $read = $content?->bytes;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Proof;
 
 /** Whether modules are wide enough for a phone at the distance asked for. */
-final class SizeCheck
+final class SizeCheck implements Check
 {
-    public static function line(Subject $subject): LedgerLine
+    public function line(Subject $subject): LedgerLine
     {
         $layout = $subject->layout;
         $mm = $layout->moduleMm();
@@ -31,9 +31,8 @@ final class SizeCheck
         return new LedgerLine(
             'size', 'Module and distance', $verdict, $figure, $note,
             sprintf('%s From %g mm a module should be %.2f mm wide. Enlarging the file later blurs its edges.', $says, round($asked), $needed),
-            $px <= 256 ? sprintf('Use %d px a module', $px) : null,
-            $px <= 256 ? ['module_px' => $px] : [],
-            $reach >= 20 ? [sprintf('Ask %d mm', (int) floor($reach)), ['distance_mm' => (int) floor($reach)]] : null,
+            $px <= 256 ? new Fix(sprintf('Use %d px a module', $px), ['module_px' => $px]) : null,
+            $reach >= 20 ? new Fix(sprintf('Ask %d mm', (int) floor($reach)), ['distance_mm' => (int) floor($reach)]) : null,
         );
     }
 }

@@ -53,7 +53,7 @@ final readonly class Subject
         }
         try {
             // Transparent pictures are seen on the paper they are meant for.
-            [$this->plane, $this->unseen] = [(new PictureDecoder(paper: $finish->light))->decode($picture), null];
+            [$this->plane, $this->unseen] = [(new PictureDecoder(paper: $finish->inks->light))->decode($picture), null];
         } catch (InvalidPicture $e) {
             [$this->plane, $this->unseen] = [null, $e->getMessage()];
         }

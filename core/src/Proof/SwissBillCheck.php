@@ -7,11 +7,11 @@ namespace KeenGlyph\Core\Proof;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 
 /** What a Swiss bill's symbol must be: level M, 46 mm wide, with its cross (Swiss Implementation Guidelines QR-bill 2.3, 5.1 and 5.2). */
-final class SwissBillCheck
+final class SwissBillCheck implements Check
 {
     private const SIDE = 46.0;
 
@@ -20,13 +20,13 @@ final class SwissBillCheck
 
     private const MARGIN = 5.0;
 
-    public static function line(Subject $subject): ?LedgerLine
+    public function line(Subject $subject): ?LedgerLine
     {
         if ($subject->payload->kind !== Kind::Swiss) {
             return null;
         }
         $layout = $subject->layout;
-        $isLevelM = $subject->symbol->level === Level::M;
+        $isLevelM = $subject->symbol->level === ErrorCorrectionLevel::M;
         $side = $layout->symbolMm();
         $isSized = abs($side - self::SIDE) <= max(self::TOLERANCE, $layout->moduleMm() / $layout->modulePx * $layout->modules / 2);
         $clear = $layout->quiet() * $layout->moduleMm();
@@ -43,8 +43,7 @@ final class SwissBillCheck
             'swiss_bill', 'Swiss bill', $faults === [] ? Verdict::Holds : ($isLevelM && $subject->finish->mark === null ? Verdict::Marginal : Verdict::Fails),
             sprintf('%s, %.1f mm', $subject->symbol->level->value, $side), 'level M, 46 mm, cross',
             $faults === [] ? 'Level, width, blank and cross are as the guidelines want them.' : 'The guidelines are not kept: '.implode('; ', $faults).'. Banks and payment slips are made for them.',
-            $faults === [] ? null : 'Use M and 46 mm',
-            $faults === [] ? [] : ['level' => 'M', 'quiet' => $quiet, 'size_mm' => round(self::SIDE * ($modules + 2 * $quiet) / $modules, 3)],
+            $faults === [] ? null : new Fix('Use M and 46 mm', ['level' => 'M', 'quiet' => $quiet, 'size_mm' => round(self::SIDE * ($modules + 2 * $quiet) / $modules, 3)]),
         );
     }
 
@@ -53,7 +52,7 @@ final class SwissBillCheck
     {
         $asked = $subject->encoding;
         try {
-            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(Level::M, null, null, $asked->set, false, $asked->fnc1, false, $asked->modes));
+            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: ErrorCorrectionLevel::M, set: $asked->set, fnc1: $asked->fnc1, modes: $asked->modes));
         } catch (InvalidSymbol) {
             return $subject->layout->modules;
         }

@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
-use KeenGlyph\Core\Finish\Layout;
-
 /** What became of a size asked for in millimetres or inches when modules were made whole device dots. */
-final class WholeDotsCheck
+final class WholeDotsCheck implements Check
 {
-    public static function line(Layout $layout): ?LedgerLine
+    public function line(Subject $subject): ?LedgerLine
     {
+        $layout = $subject->layout;
         if ($layout->askedMm === null) {
             return null;
         }
@@ -25,7 +24,7 @@ final class WholeDotsCheck
         return new LedgerLine(
             'dots', 'Whole dots', Verdict::Marginal, $figure, $note,
             'A module is a single dot wide. Whatever draws the file a little larger or smaller has to make some modules wider than others.',
-            'Twice the resolution', ['dpi' => (int) round(2 * $layout->dpi)],
+            new Fix('Twice the resolution', ['dpi' => (int) round(2 * $layout->dpi)]),
         );
     }
 }

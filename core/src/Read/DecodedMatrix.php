@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\SymbolVersion;
 
 /** A symbol's modules, understood. */
@@ -17,7 +17,7 @@ final readonly class DecodedMatrix
      */
     public function __construct(
         public SymbolVersion $version,
-        public Level $level,
+        public ErrorCorrectionLevel $level,
         public int $mask,
         public int $corrected,
         public int $codewords,

@@ -15,7 +15,7 @@ use function substr;
 final class FinderScan
 {
     /** More than this and the picture is a texture. */
-    private const MOST = 400;
+    private const MAX_FINDERS = 400;
 
     /** Places probed in one picture before it counts as a texture. */
     private const PROBES = 3000;
@@ -71,7 +71,7 @@ final class FinderScan
                     }
                 }
                 $found[] = $finder;
-                if (count($found) >= self::MOST) {
+                if (count($found) >= self::MAX_FINDERS) {
                     return $found;
                 }
             }

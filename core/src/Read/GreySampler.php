@@ -15,11 +15,11 @@ final class GreySampler
     private const COARSE = 2.4;
 
     /** The grey of every module. */
-    public static function sample(Patch $patch, Warp $warp): SoftMatrix
+    public static function sample(PixelWindow $window, GridMapping $mapping): SoftMatrix
     {
-        [$xs, $ys] = $warp->middles();
-        $n = $warp->modules;
-        $greys = self::greys($patch, $xs, $ys);
+        [$xs, $ys] = $mapping->middles();
+        $n = $mapping->modules;
+        $greys = self::greys($window, $xs, $ys);
         $side = sqrt(abs(
             ($xs[$n - 1] - $xs[0]) * ($ys[$n * ($n - 1)] - $ys[0]) - ($ys[$n - 1] - $ys[0]) * ($xs[$n * ($n - 1)] - $xs[0])
         )) / ($n - 1);
@@ -34,7 +34,7 @@ final class GreySampler
                     $ax[] = $x + $dx;
                     $ay[] = $ys[$k] + $dy;
                 }
-                foreach (self::greys($patch, $ax, $ay) as $k => $grey) {
+                foreach (self::greys($window, $ax, $ay) as $k => $grey) {
                     $greys[$k] += $grey;
                 }
             }
@@ -47,7 +47,7 @@ final class GreySampler
     }
 
     /**
-     * The nearest pixel of a whole plane, without taking a patch out of it.
+     * The nearest pixel of a whole plane, without taking a window out of it.
      *
      * @param  list<float>  $xs  pixels of the full picture
      * @param  list<float>  $ys
@@ -66,16 +66,16 @@ final class GreySampler
     }
 
     /**
-     * @param  array<int, float>  $xs  pixels of the patch, 0.5 the middle of the first
+     * @param  array<int, float>  $xs  pixels of the window, 0.5 the middle of the first
      * @param  array<int, float>  $ys
-     * @return list<float> in proportion between the four pixels around each place; beyond the patch its edge goes on
+     * @return list<float> in proportion between the four pixels around each place; beyond the window its edge goes on
      */
-    public static function greys(Patch $patch, array $xs, array $ys): array
+    public static function greys(PixelWindow $window, array $xs, array $ys): array
     {
-        $pixels = $patch->greys;
-        $width = $patch->width;
+        $pixels = $window->greys;
+        $width = $window->width;
         $right = $width - 1.001;
-        $bottom = $patch->height - 1.001;
+        $bottom = $window->height - 1.001;
         $greys = [];
         foreach ($xs as $i => $x) {
             $x -= 0.5;

@@ -57,7 +57,7 @@ final class LinearReader
      *
      * @return list<LinearReading>
      */
-    public function insist(Pyramid $pyramid, ReadBudget $budget): array
+    public function searchFurther(Pyramid $pyramid, ReadBudget $budget): array
     {
         $plane = $pyramid->level(0);
         $isDone = self::coarse($plane->width * $plane->height) === 0;

@@ -6,8 +6,8 @@ namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Symbol\BitString;
 use KeenGlyph\Core\Symbol\CodewordMap;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\FormatInformation;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\MaskPattern;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\SymbolTemplate;
@@ -36,8 +36,8 @@ final class MatrixDecoder
             try {
                 $layout = $version->blocks($level);
                 $map = CodewordMap::of($version, $level);
-                $doubts = $sureness === null ? null : self::doubts($sureness, $map);
-                [$data, $corrected, $erased] = self::correct(self::codewords($matrix, $version, $mask), $map, $doubts);
+                $certainty = $sureness === null ? null : self::certainty($sureness, $map);
+                [$data, $corrected, $erased] = self::correct(self::codewords($matrix, $version, $mask), $map, $certainty);
 
                 return new DecodedMatrix($version, $level, $mask, $corrected, $layout->total, BitStreamDecoder::decode(BitString::ofBytes($data), $version), $erased);
             } catch (Unreadable $e) {
@@ -73,7 +73,7 @@ final class MatrixDecoder
      * Level and mask from both copies of the format information, clear modules counting for more.
      *
      * @param  ?list<float>  $sureness
-     * @return list<array{Level, int}> the likeliest, and the next where it is nearly as likely
+     * @return list<array{ErrorCorrectionLevel, int}> the likeliest, and the next where it is nearly as likely
      */
     private static function formats(ModuleMatrix $matrix, ?array $sureness): array
     {
@@ -90,7 +90,7 @@ final class MatrixDecoder
             }
         }
         $found = [];
-        foreach (Level::cases() as $level) {
+        foreach (ErrorCorrectionLevel::cases() as $level) {
             for ($mask = 0; $mask < MaskPattern::COUNT; $mask++) {
                 $bits = FormatInformation::bits($level, $mask);
                 $nearest = min(self::distance($copies[0], $bits), self::distance($copies[1], $bits));
@@ -115,17 +115,17 @@ final class MatrixDecoder
      * @param  list<float>  $sureness
      * @return array<int, float> by codeword
      */
-    private static function doubts(array $sureness, CodewordMap $map): array
+    private static function certainty(array $sureness, CodewordMap $map): array
     {
-        $doubts = [];
+        $certainty = [];
         foreach ($map->byModule as $module => $codeword) {
             $sure = $sureness[$module];
-            if (! isset($doubts[$codeword]) || $sure < $doubts[$codeword]) {
-                $doubts[$codeword] = $sure;
+            if (! isset($certainty[$codeword]) || $sure < $certainty[$codeword]) {
+                $certainty[$codeword] = $sure;
             }
         }
 
-        return $doubts;
+        return $certainty;
     }
 
     private static function distance(int $a, int $b): int
@@ -149,16 +149,16 @@ final class MatrixDecoder
     /**
      * Takes the blocks apart, repairs each and joins their data (7.6 backwards).
      *
-     * @param  ?array<int, float>  $doubts  how sure each codeword is
+     * @param  ?array<int, float>  $certainty  how sure each codeword is
      * @return array{string, int, int} data codewords, how many were repaired in all, and how many were erased for it
      */
-    private static function correct(string $codewords, CodewordMap $map, ?array $doubts): array
+    private static function correct(string $codewords, CodewordMap $map, ?array $certainty): array
     {
         $blocks = [];
         $sure = [];
         foreach ($map->places as $codeword => [$block, $place]) {
             $blocks[$block][$place] = $codewords[$codeword];
-            $sure[$block][$place] = $doubts[$codeword] ?? 1.0;
+            $sure[$block][$place] = $certainty[$codeword] ?? 1.0;
         }
         ksort($blocks);
         $data = '';
@@ -172,7 +172,7 @@ final class MatrixDecoder
             try {
                 [$repaired, $errors] = ReedSolomonDecoder::correct($block, $map->correction, [], $reserve);
             } catch (Unreadable $e) {
-                if ($doubts === null) {
+                if ($certainty === null) {
                     throw new Unreadable(Stage::Correction, sprintf('More of block %d of %d is damaged than its correction can repair.', $i + 1, count($blocks)));
                 }
                 [$repaired, $errors, $spared] = self::withErasures($block, $map->correction, $reserve, $sure[$i], sprintf('block %d of %d', $i + 1, count($blocks)));

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Symbol\BitString;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\MicroFormat;
 use KeenGlyph\Core\Symbol\MicroTemplate;
 use KeenGlyph\Core\Symbol\MicroVersion;
@@ -48,7 +48,7 @@ final class MicroMatrixDecoder
         return new DecodedMatrix($version, $level, $mask, $corrected, $version->codewords(), BitStreamDecoder::decode($data, $version));
     }
 
-    /** @return array{MicroVersion, Level, int} */
+    /** @return array{MicroVersion, ErrorCorrectionLevel, int} */
     private static function format(ModuleMatrix $matrix): array
     {
         $bits = 0;

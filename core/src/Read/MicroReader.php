@@ -61,18 +61,18 @@ final class MicroReader
         $module = $finder->module();
         $level = max(0, min($pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
         $reach = 24 * max(hypot($finder->ux, $finder->uy), hypot($finder->vx, $finder->vy));
-        $patch = Patch::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light);
+        $window = PixelWindow::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light);
         $tuners = [];
         foreach ([[1, 0, 0, 1], [0, 1, -1, 0], [-1, 0, 0, -1], [0, -1, 1, 0]] as [$a, $b, $c, $d]) {
             $to = [];
             foreach ([[0, 0], [7, 0], [0, 7], [7, 7]] as [$u, $v]) {
                 [$p, $q] = [$u - 3.5, $v - 3.5];
-                $to[] = $patch->here(...$finder->at($a * $p + $c * $q, $b * $p + $d * $q));
+                $to[] = $window->here(...$finder->at($a * $p + $c * $q, $b * $p + $d * $q));
             }
-            $base = Transform::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to);
+            $base = Homography::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to);
             foreach (MicroVersion::cases() as $version) {
                 [$us, $vs, $tones] = self::landmarks($version->modules());
-                $tuner = new WarpTuner($patch, new Warp($version->modules(), $base), $us, $vs, true);
+                $tuner = new GridRefiner($window, new GridMapping($version->modules(), $base), $us, $vs, true);
                 $fit = $tuner->correlation($tones);
                 if ($fit >= self::PROMISE) {
                     $tuners[] = [$fit, $tuner, $tones];
@@ -80,27 +80,27 @@ final class MicroReader
             }
         }
         usort($tuners, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        $step = $module / $patch->scale;
+        $step = $module / $window->scale;
         $grids = [];
         foreach (array_slice($tuners, 0, self::TUNED) as [, $tuner, $tones]) {
-            [$warp, $fit] = $tuner->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
+            [$mapping, $fit] = $tuner->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
             if ($fit >= self::FIT) {
-                $grids[] = [$fit, $warp];
+                $grids[] = [$fit, $mapping];
             }
         }
         usort($grids, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
         $failure = new Failure(Stage::NoGrid);
-        foreach (array_slice($grids, 0, self::DECODED) as [$fit, $warp]) {
-            foreach (self::stretched($warp) as $stretched) {
-                $soft = GreySampler::sample($patch, $stretched);
+        foreach (array_slice($grids, 0, self::DECODED) as [$fit, $mapping]) {
+            foreach (self::stretched($mapping) as $stretched) {
+                $soft = GreySampler::sample($window, $stretched);
                 foreach ([$soft, null] as $greys) {
                     // Then the grid moved so that every module stands out most.
-                    $decided = ($greys ?? GreySampler::sample($patch, WarpFitter::sharpest($patch, $stretched, $soft, $module / $patch->scale)))->decided();
+                    $decided = ($greys ?? GreySampler::sample($window, GridFitter::sharpest($window, $stretched, $soft, $module / $window->scale)))->decided();
                     foreach ([false, true] as $mirrored) {
                         try {
                             $symbol = MicroMatrixDecoder::decode($mirrored ? $decided->matrix->transposed() : $decided->matrix);
 
-                            return new Reading($symbol, SymbolFrame::of($patch, $stretched, $module), $mirrored, $finder->light, $fit);
+                            return new Reading($symbol, SymbolFrame::of($window, $stretched, $module), $mirrored, $finder->light, $fit);
                         } catch (Unreadable $e) {
                             // Any finder pattern might be such a symbol's; only a good fit says that this one is.
                             $failure = $fit < self::SURE ? $failure : $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
@@ -116,21 +116,21 @@ final class MicroReader
     /**
      * The grid as it is, and with the far corner nearer or farther, as under perspective: one pattern does not tell.
      *
-     * @return list<Warp>
+     * @return list<GridMapping>
      */
-    private static function stretched(Warp $warp): array
+    private static function stretched(GridMapping $mapping): array
     {
-        $n = $warp->modules;
-        [$from, $to] = [$warp->at(0, 0), $warp->at($n, $n)];
-        $warps = [$warp];
+        $n = $mapping->modules;
+        [$from, $to] = [$mapping->at(0, 0), $mapping->at($n, $n)];
+        $mappings = [$mapping];
         foreach ([-0.06, 0.06, -0.12, 0.12] as $share) {
-            $shifts = $warp->shifts;
+            $shifts = $mapping->shifts;
             $shifts[6] += $share * ($to[0] - $from[0]);
             $shifts[7] += $share * ($to[1] - $from[1]);
-            $warps[] = $warp->with(array_values($shifts));
+            $mappings[] = $mapping->with(array_values($shifts));
         }
 
-        return $warps;
+        return $mappings;
     }
 
     /**

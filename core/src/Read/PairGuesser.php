@@ -11,7 +11,7 @@ final class PairGuesser
 
     /**
      * @param  list<Finder>  $finders
-     * @return list<Triple>
+     * @return list<FinderTriplet>
      */
     public static function guess(array $finders): array
     {
@@ -20,23 +20,23 @@ final class PairGuesser
         $pairs = [];
         foreach ($finders as $i => $one) {
             for ($j = $i + 1; $j < count($finders); $j++) {
-                $pair = $one->light === $finders[$j]->light ? TripleGrouper::pair($one, $finders[$j]) : null;
+                $pair = $one->light === $finders[$j]->light ? FinderTripletGrouper::pair($one, $finders[$j]) : null;
                 if ($pair !== null) {
                     $pairs[] = [$one, $finders[$j], $pair[0], $pair[1]];
                 }
             }
         }
         usort($pairs, static fn (array $a, array $b): int => $a[3] <=> $b[3]);
-        $triples = [];
+        $triplets = [];
         foreach (array_slice($pairs, 0, self::PAIRS) as [$one, $two, $modules]) {
             foreach ([1, -1] as $side) {
                 foreach (self::besides($one, $two, $modules, $side) as [$corner, $other, $third]) {
-                    $triples[] = TripleGrouper::triple($corner, $other, $third, $modules, $modules, 1.0);
+                    $triplets[] = FinderTripletGrouper::triplet($corner, $other, $third, $modules, $modules, 1.0);
                 }
             }
         }
 
-        return $triples;
+        return $triplets;
     }
 
     /**
@@ -58,7 +58,7 @@ final class PairGuesser
                 $weights[] = 1.0;
             }
         }
-        $map = Transform::nearest($from, $to, $weights);
+        $map = Homography::nearest($from, $to, $weights);
         $found = [];
         foreach ([[0.0, $one, $two], [$modules, $two, $one]] as [$u, $corner, $other]) {
             [$x, $y] = $map->apply($u, $modules);

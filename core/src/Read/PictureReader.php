@@ -65,6 +65,6 @@ final class PictureReader
     {
         $left = self::left($start, $options);
 
-        return $left < ReadOptions::LEAST / 2 ? null : $read($options->within(max((float) ReadOptions::LEAST, $left)));
+        return $left < ReadOptions::MIN_BUDGET / 2 ? null : $read($options->within(max((float) ReadOptions::MIN_BUDGET, $left)));
     }
 }

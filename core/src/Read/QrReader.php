@@ -63,7 +63,7 @@ final class QrReader
     }
 
     /** What costs more: a third pattern guessed from two, thresholds from what is near alone, twice the size for the smallest modules, then the picture sharpened. */
-    public function insist(): void
+    public function searchFurther(): void
     {
         $pyramid = $this->pyramid;
         $this->guess($pyramid);
@@ -84,11 +84,11 @@ final class QrReader
     private function guess(Pyramid $pyramid): void
     {
         $attempt = new SymbolAttempt($pyramid, $this->budget);
-        foreach (PairGuesser::guess($this->finders) as $triple) {
+        foreach (PairGuesser::guess($this->finders) as $triplet) {
             if ($this->budget->isSpent(0.7)) {
                 return;
             }
-            $this->attempt($attempt, $triple);
+            $this->attempt($attempt, $triplet);
         }
     }
 
@@ -101,11 +101,11 @@ final class QrReader
         foreach (FinderScan::find($bits, $step, $level > 0 ? 13 : 11, $this->budget, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings), $scale) as $finder) {
             $this->add($finder->scaled($scale));
         }
-        foreach (TripleGrouper::group($this->finders) as $i => $triple) {
+        foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {
             if ($this->budget->isSpent()) {
                 return;
             }
-            $this->attempt($attempt, $triple, $i < self::BENT);
+            $this->attempt($attempt, $triplet, $i < self::BENT);
         }
     }
 
@@ -125,9 +125,9 @@ final class QrReader
         $this->finders[] = $finder;
     }
 
-    private function attempt(SymbolAttempt $attempt, Triple $triple, bool $mayBend = false): void
+    private function attempt(SymbolAttempt $attempt, FinderTriplet $triplet, bool $mayBend = false): void
     {
-        $patterns = [$triple->topLeft, $triple->topRight, $triple->bottomLeft];
+        $patterns = [$triplet->topLeft, $triplet->topRight, $triplet->bottomLeft];
         $key = '';
         foreach ($patterns as $pattern) {
             if ($this->isRead($pattern)) {
@@ -139,7 +139,7 @@ final class QrReader
             return;
         }
         $this->tried[$key] = true;
-        $result = $attempt->read($triple, $mayBend);
+        $result = $attempt->read($triplet, $mayBend);
         if ($result instanceof Reading) {
             $this->readings[] = $result;
         } else {

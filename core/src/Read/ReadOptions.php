@@ -18,9 +18,9 @@ final readonly class ReadOptions
     public const BUDGET = 1500.0;
 
     /** Milliseconds that a caller may ask for. */
-    public const LEAST = 20;
+    public const MIN_BUDGET = 20;
 
-    public const MOST = 10_000;
+    public const MAX_BUDGET = 10_000;
 
     /**
      * @param  list<string>  $symbologies  those wanted, of SYMBOLOGIES
@@ -36,15 +36,15 @@ final readonly class ReadOptions
         if ($unknown !== [] || $symbologies === []) {
             throw new InvalidArgumentException($unknown === [] ? 'Name at least one symbology.' : 'There is no symbology '.implode(', ', $unknown).'. There are '.implode(', ', self::SYMBOLOGIES).'.');
         }
-        if ($budgetMs < self::LEAST || $budgetMs > self::MOST) {
-            throw new InvalidArgumentException(sprintf('The budget is %d to %d milliseconds.', self::LEAST, self::MOST));
+        if ($budgetMs < self::MIN_BUDGET || $budgetMs > self::MAX_BUDGET) {
+            throw new InvalidArgumentException(sprintf('The budget is %d to %d milliseconds.', self::MIN_BUDGET, self::MAX_BUDGET));
         }
     }
 
     /** The same wish in less time. */
     public function within(float $ms): self
     {
-        return new self($this->symbologies, min(self::MOST, max(self::LEAST, $ms)));
+        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)));
     }
 
     /**

@@ -25,12 +25,12 @@ final class Reader
         }
         $bars = $options->wants(...self::LINEAR) ? $this->bars($pyramid, $budget, $options, $readings) : [];
         if ($readings === [] && $bars === [] && $options->wants('qr')) {
-            $qr->insist();
+            $qr->searchFurther();
             $readings = $qr->readings();
             $failure = $failure->furthest($qr->failure());
         }
         if ($readings === [] && $bars === [] && $options->wants(...self::LINEAR)) {
-            $bars = $this->wanted((new LinearReader)->insist($pyramid, $budget), $options, []);
+            $bars = $this->wanted((new LinearReader)->searchFurther($pyramid, $budget), $options, []);
         }
 
         return new ReadOutcome($readings, $readings === [] && $bars === [] ? $failure : null, $bars);

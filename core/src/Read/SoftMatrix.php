@@ -76,14 +76,14 @@ final readonly class SoftMatrix
     {
         [$thresholds, $spans] = $this->thresholds();
         $bits = '';
-        $doubts = [];
+        $certainty = [];
         foreach ($this->greys as $i => $grey) {
             $difference = $grey - $thresholds[$i];
             $bits .= $difference < 0 ? '1' : '0';
-            $doubts[] = ($difference < 0 ? -$difference : $difference) / $spans[$i];
+            $certainty[] = ($difference < 0 ? -$difference : $difference) / $spans[$i];
         }
 
-        return new DecidedMatrix(new ModuleMatrix(str_split($bits, max(1, $this->modules))), $doubts);
+        return new DecidedMatrix(new ModuleMatrix(str_split($bits, max(1, $this->modules))), $certainty);
     }
 
     /**

@@ -28,7 +28,7 @@ final class SymbolAttempt
     /** Modules that the middle of a bent side may lie off its ends. */
     private const SAG = 3.0;
 
-    /** Versions tried for one triple. */
+    /** Versions tried for one triplet. */
     private const VERSIONS = 3;
 
     public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
@@ -36,38 +36,38 @@ final class SymbolAttempt
     }
 
     /** @param  bool  $mayBend  whether a grid around a jar is tried when no flat one fits */
-    public function read(Triple $triple, bool $mayBend = true): Reading|Failure
+    public function read(FinderTriplet $triplet, bool $mayBend = true): Reading|Failure
     {
-        $module = ($triple->topLeft->module() + $triple->topRight->module() + $triple->bottomLeft->module()) / 3;
-        $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triple->topLeft->module(), $triple->topRight->module(), $triple->bottomLeft->module()) / self::MODULE), 2))));
+        $module = ($triplet->topLeft->module() + $triplet->topRight->module() + $triplet->bottomLeft->module()) / 3;
+        $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triplet->topLeft->module(), $triplet->topRight->module(), $triplet->bottomLeft->module()) / self::MODULE), 2))));
         $failure = new Failure(Stage::NoGrid);
-        $versions = $this->versions($this->pyramid->level($level), $triple);
-        if ($versions === [] && (! $mayBend || abs($triple->across - $triple->down) < self::ROLLED * $triple->modules)) {
+        $versions = $this->versions($this->pyramid->level($level), $triplet);
+        if ($versions === [] && (! $mayBend || abs($triplet->across - $triplet->down) < self::ROLLED * $triplet->modules)) {
             return $failure;
         }
         if ($versions !== []) {
             // The timing patterns bear out that there is a symbol, and how large its modules are.
             $failure = new Failure(Stage::NoGrid, $module);
         }
-        $patch = $this->patch($triple, $level, $module);
-        $modulePx = $module / $patch->scale;
+        $window = $this->window($triplet, $level, $module);
+        $modulePx = $module / $window->scale;
         foreach ($mayBend ? [...$versions, null] : $versions as $version) {
             if ($this->budget->isSpent()) {
                 break;
             }
-            $roll = null;
+            $cylinder = null;
             if ($version === null) {
                 // Nothing flat fits: perhaps it goes around something.
-                [$version, $roll] = $this->rolled($this->pyramid->level($level), $triple);
+                [$version, $cylinder] = $this->rolled($this->pyramid->level($level), $triplet);
                 if ($version === null) {
                     break;
                 }
             }
-            [$warp, $fit] = WarpFitter::fit($patch, $triple, $version, $modulePx, $roll);
+            [$mapping, $fit] = GridFitter::fit($window, $triplet, $version, $modulePx, $cylinder);
             if ($fit < self::FIT) {
                 continue;
             }
-            $result = $this->decode($patch, $warp, $triple->topLeft->light, $modulePx, $module, $fit);
+            $result = $this->decode($window, $mapping, $triplet->topLeft->light, $modulePx, $module, $fit);
             if ($result instanceof Reading) {
                 return $result;
             }
@@ -77,17 +77,17 @@ final class SymbolAttempt
         return $failure;
     }
 
-    private function decode(Patch $patch, Warp $warp, bool $light, float $modulePx, float $module, float $fit): Reading|Failure
+    private function decode(PixelWindow $window, GridMapping $mapping, bool $light, float $modulePx, float $module, float $fit): Reading|Failure
     {
         $failure = new Failure(Stage::NoGrid, $module);
         foreach ([false, true] as $isTuned) {
-            $soft = GreySampler::sample($patch, $warp);
+            $soft = GreySampler::sample($window, $mapping);
             if ($isTuned) {
                 if ($this->budget->isSpent()) {
                     break;
                 }
-                $warp = WarpFitter::sharpest($patch, $warp, $soft, $modulePx);
-                $soft = GreySampler::sample($patch, $warp);
+                $mapping = GridFitter::sharpest($window, $mapping, $soft, $modulePx);
+                $soft = GreySampler::sample($window, $mapping);
             }
             foreach ($isTuned ? [0.0, 0.7, 1.5] : [0.0, 0.7] as $amount) {
                 if ($amount > 0.0 && $this->budget->isSpent()) {
@@ -99,7 +99,7 @@ final class SymbolAttempt
                     try {
                         $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
 
-                        return new Reading($symbol, SymbolFrame::of($patch, $warp, $module), $mirrored, $light, $fit);
+                        return new Reading($symbol, SymbolFrame::of($window, $mapping, $module), $mirrored, $light, $fit);
                     } catch (Unreadable $e) {
                         $failure = $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
                     }
@@ -111,9 +111,9 @@ final class SymbolAttempt
     }
 
     /** The part of the picture that the symbol can reach into. */
-    private function patch(Triple $triple, int $level, float $module): Patch
+    private function window(FinderTriplet $triplet, int $level, float $module): PixelWindow
     {
-        [$a, $b, $c] = [$triple->topLeft, $triple->topRight, $triple->bottomLeft];
+        [$a, $b, $c] = [$triplet->topLeft, $triplet->topRight, $triplet->bottomLeft];
         $fourth = [$b->x + $c->x - $a->x, $b->y + $c->y - $a->y];
         // Under perspective the far corner can lie a good way off the parallelogram's.
         $stretch = [$fourth[0] + 0.6 * ($fourth[0] - $a->x), $fourth[1] + 0.6 * ($fourth[1] - $a->y)];
@@ -121,28 +121,28 @@ final class SymbolAttempt
         $ys = [$a->y, $b->y, $c->y, $fourth[1], $stretch[1]];
         $margin = 8 * $module;
 
-        return Patch::of($this->pyramid->level($level), min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light);
+        return PixelWindow::of($this->pyramid->level($level), min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light);
     }
 
     /** @return list<Version> the likeliest first */
-    private function versions(GreyPlane $plane, Triple $triple): array
+    private function versions(GreyPlane $plane, FinderTriplet $triplet): array
     {
-        $exact = ($triple->modules - 10) / 4;
+        $exact = ($triplet->modules - 10) / 4;
         $numbers = [];
-        $doubt = max(1, (int) ceil(0.08 * $triple->modules / 4 + 0.5));
+        $doubt = max(1, (int) ceil(0.08 * $triplet->modules / 4 + 0.5));
         for ($number = max(1, (int) round($exact) - $doubt); $number <= min(Version::MAX, (int) round($exact) + $doubt); $number++) {
             $numbers[] = $number;
         }
         $scores = [];
         foreach ($numbers as $number) {
             $version = Version::of($number);
-            $fit = ($triple->topLeft->light ? -1 : 1) * WarpFitter::timing($plane, WarpFitter::first(null, $triple, $version));
+            $fit = ($triplet->topLeft->light ? -1 : 1) * GridFitter::timing($plane, GridFitter::first(null, $triplet, $version));
             if ($fit >= self::TIMING) {
                 $scores[$number] = $fit - 0.05 * abs($number - $exact);
             }
         }
-        if ($triple->modules > 32) {
-            $stated = $this->stated($plane, $triple);
+        if ($triplet->modules > 32) {
+            $stated = $this->stated($plane, $triplet);
             if ($stated !== null && abs($stated - $exact) < 2 + 0.3 * $exact) {
                 $scores[$stated] = 2.0;
             }
@@ -155,13 +155,13 @@ final class SymbolAttempt
     /**
      * The bend along either side that the timing pattern there bears out best.
      *
-     * @return array{?Version, ?Roll}
+     * @return array{?Version, ?CylinderModel}
      */
-    private function rolled(GreyPlane $plane, Triple $triple): array
+    private function rolled(GreyPlane $plane, FinderTriplet $triplet): array
     {
         $best = self::BENT;
         $found = [null, null];
-        foreach ([[false, $triple->across, $triple->down], [true, $triple->down, $triple->across]] as [$down, $bent, $straight]) {
+        foreach ([[false, $triplet->across, $triplet->down], [true, $triplet->down, $triplet->across]] as [$down, $bent, $straight]) {
             // The straight side tells the version; the bent one seems to have more modules than that.
             $likely = (int) round(($straight - 10) / 4);
             for ($number = max(1, $likely - 1); $number <= min(Version::MAX, $likely + 1); $number++) {
@@ -172,11 +172,11 @@ final class SymbolAttempt
                         continue;
                     }
                     for ($sag = -self::SAG; $sag <= self::SAG; $sag += 0.5) {
-                        $roll = Roll::ofRatio($version->modules(), $down, $ratio, $sag);
-                        $warp = WarpFitter::first(null, $triple, $version, null, $roll);
-                        $fit = ($triple->topLeft->light ? -1 : 1) * WarpFitter::timing($plane, $warp, $down);
+                        $cylinder = CylinderModel::ofRatio($version->modules(), $down, $ratio, $sag);
+                        $mapping = GridFitter::first(null, $triplet, $version, null, $cylinder);
+                        $fit = ($triplet->topLeft->light ? -1 : 1) * GridFitter::timing($plane, $mapping, $down);
                         if ($fit > $best) {
-                            [$best, $found] = [$fit, [$version, $roll]];
+                            [$best, $found] = [$fit, [$version, $cylinder]];
                         }
                     }
                 }
@@ -187,9 +187,9 @@ final class SymbolAttempt
     }
 
     /** The version that the symbol itself states beside its two outer finder patterns (annex D). */
-    private function stated(GreyPlane $plane, Triple $triple): ?int
+    private function stated(GreyPlane $plane, FinderTriplet $triplet): ?int
     {
-        foreach ([[$triple->topRight, false], [$triple->bottomLeft, true]] as [$finder, $isBelow]) {
+        foreach ([[$triplet->topRight, false], [$triplet->bottomLeft, true]] as [$finder, $isBelow]) {
             [$xs, $ys] = [[], []];
             for ($bit = 0; $bit < 18; $bit++) {
                 // From the pattern's middle, three and a half modules from the edges.

@@ -19,13 +19,13 @@ final readonly class SymbolFrame
     ) {
     }
 
-    public static function of(Patch $patch, Warp $warp, float $modulePx): self
+    public static function of(PixelWindow $window, GridMapping $mapping, float $modulePx): self
     {
-        $n = $warp->modules;
-        $at = static function (float $u, float $v) use ($patch, $warp): array {
-            [$x, $y] = $warp->at($u, $v);
+        $n = $mapping->modules;
+        $at = static function (float $u, float $v) use ($window, $mapping): array {
+            [$x, $y] = $mapping->at($u, $v);
 
-            return [round($x * $patch->scale + $patch->left, 2), round($y * $patch->scale + $patch->top, 2)];
+            return [round($x * $window->scale + $window->left, 2), round($y * $window->scale + $window->top, 2)];
         };
 
         return new self($n, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], $modulePx);

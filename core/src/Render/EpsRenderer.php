@@ -26,7 +26,7 @@ final class EpsRenderer
             ."grestore\n%%EOF\n";
     }
 
-    private static function filled(Piece|Field $part, PrintInk $inks): string
+    private static function filled(Piece|ModuleField $part, PrintInk $inks): string
     {
         $placed = VectorPath::placed($part);
         if ($placed === []) {

@@ -20,7 +20,7 @@ final class Layers
         $layers = [];
         foreach ($scene->parts as $part) {
             $layers[] = match (true) {
-                $part instanceof Field => self::field($part, $scene),
+                $part instanceof ModuleField => self::field($part, $scene),
                 $part instanceof Picture => self::picture($part, $scene),
                 default => self::piece($part, $layout),
             };
@@ -43,7 +43,7 @@ final class Layers
         return new Layer($left, 0, Coverage::rows($left === 0 ? $path : $path->placed(1, 1, -$left, 0), $right - $left, $layout->heightPx, $piece->evenOdd), 1, $piece->paint);
     }
 
-    private static function field(Field $field, Scene $scene): Layer
+    private static function field(ModuleField $field, Scene $scene): Layer
     {
         $px = $scene->layout->modulePx;
         $blank = str_repeat("\0", $px);
@@ -53,7 +53,7 @@ final class Layers
         foreach ($field->tiles as $character => $path) {
             $tiles[$character] = Coverage::rows($path->placed($px, $px, 0, 0), $px, $px);
         }
-        $squares = [Field::BLANK => $blank, Field::SQUARE => $full];
+        $squares = [ModuleField::BLANK => $blank, ModuleField::SQUARE => $full];
         if ($tiles === []) {
             foreach ($field->rows as $row) {
                 $lines[] = strtr($row, $squares);

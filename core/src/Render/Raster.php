@@ -86,7 +86,7 @@ final class Raster
         $layout = $this->scene->layout;
         $blank = str_repeat($this->depth === 1 ? "\0" : substr("\xFF\xFF\xFF\0", 0, $this->depth), $layout->sidePx);
         $solids = array_map(fn (Layer $layer): int => $this->depth === 1 && $layer->paint !== null ? $this->entry($this->rgba($layer->paint->ink)) : 0, $this->layers);
-        $shades = array_map(fn (Layer $layer): ?Shade => $layer->paint?->gradient === null ? null : new Shade($layer->paint->gradient, $layer->paint->side * $layout->modulePx, $layer, $layout, $this->depth), $this->layers);
+        $shades = array_map(fn (Layer $layer): ?GradientRaster => $layer->paint?->gradient === null ? null : new GradientRaster($layer->paint->gradient, $layer->paint->side * $layout->modulePx, $layer, $layout, $this->depth), $this->layers);
         $rows = [];
         $last = null;
         for ($y = 0; $y < $layout->heightPx; $y++) {

@@ -11,7 +11,7 @@ use KeenGlyph\Core\Finish\Layout;
 final readonly class Scene
 {
     /**
-     * @param  list<Piece|Field|Picture>  $parts  later ones cover earlier ones
+     * @param  list<Piece|ModuleField|Picture>  $parts  later ones cover earlier ones
      * @param  Colour  $light  ground, or the paper beneath a transparent one
      * @param  string  $title  read out in place of the picture
      * @param  string  $description  more of the same, for those who want it
@@ -29,7 +29,7 @@ final readonly class Scene
     public function isSquares(): bool
     {
         foreach ($this->parts as $part) {
-            if ($part instanceof Picture || ($part instanceof Field && ! $part->isSquares()) || ($part instanceof Piece && ! self::isUpright($part->path))) {
+            if ($part instanceof Picture || ($part instanceof ModuleField && ! $part->isSquares()) || ($part instanceof Piece && ! self::isUpright($part->path))) {
                 return false;
             }
         }

@@ -6,7 +6,6 @@ namespace KeenGlyph\Core\Render;
 
 use KeenGlyph\Core\Finish\CaptionLayout;
 use KeenGlyph\Core\Finish\CentreShape;
-use KeenGlyph\Core\Finish\Companion;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\IconArt;
 use KeenGlyph\Core\Finish\Layout;
@@ -15,6 +14,7 @@ use KeenGlyph\Core\Finish\MarkPlate;
 use KeenGlyph\Core\Finish\OutlineArt;
 use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Finish\PixelArt;
+use KeenGlyph\Core\Finish\RetailBarcode;
 use KeenGlyph\Core\Finish\RingShape;
 use KeenGlyph\Core\Finish\TextArt;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
@@ -33,7 +33,7 @@ final class SceneBuilder
     /** Height of capitals in ems. */
     private const CAPITALS = 0.7;
 
-    /** @var list<Piece|Field|Picture> */
+    /** @var list<Piece|ModuleField|Picture> */
     private array $parts = [];
 
     private function __construct(
@@ -56,7 +56,7 @@ final class SceneBuilder
         $builder->bars();
         $builder->caption();
 
-        return new Scene($layout, $builder->parts, $finish->light, $title, $description);
+        return new Scene($layout, $builder->parts, $finish->inks->light, $title, $description);
     }
 
     /** A grid of squares in the two colours alone, as linear symbols are. */
@@ -64,28 +64,28 @@ final class SceneBuilder
     {
         $builder = new self($matrix, $finish, $layout);
         $builder->ground();
-        $builder->parts[] = new Field($matrix->rows, [], Paint::of($finish->dark));
+        $builder->parts[] = new ModuleField($matrix->rows, [], Paint::of($finish->inks->dark));
         $builder->overlay($overlay);
 
-        return new Scene($layout, $builder->parts, $finish->light, $title);
+        return new Scene($layout, $builder->parts, $finish->inks->light, $title);
     }
 
     private function ground(): void
     {
         $finish = $this->finish;
         [$left, $top, $width, $height] = [$this->x(0), $this->y(0), $this->layout->sidePx / $this->layout->modulePx, $this->layout->heightPx / $this->layout->modulePx];
-        $plain = fn (float $inset): Path => self::softened($left + $inset, $top + $inset, $width - 2 * $inset, $height - 2 * $inset, max(0.0, $finish->corner - $inset));
-        if (! $finish->transparent) {
-            $this->parts[] = new Piece($plain(0.0), Paint::of($finish->light));
+        $plain = fn (float $inset): Path => self::softened($left + $inset, $top + $inset, $width - 2 * $inset, $height - 2 * $inset, max(0.0, $finish->frame->corner - $inset));
+        if (! $finish->inks->transparent) {
+            $this->parts[] = new Piece($plain(0.0), Paint::of($finish->inks->light));
         }
         if ($finish->caption?->layout === CaptionLayout::Plate) {
             $inset = round($this->layout->edge * $this->layout->modulePx) / $this->layout->modulePx;
             $foot = $this->y((int) $this->layout->captionTop) - 0.35 * $finish->caption->size;
-            $window = self::softened($left + $inset, $top + $inset, $width - 2 * $inset, $foot - $top - $inset, max(0.0, $finish->corner - $inset));
-            $this->parts[] = new Piece($plain($finish->padding + $finish->border)->and($window->reversed()), Paint::of($finish->inks()[0][1]));
+            $window = self::softened($left + $inset, $top + $inset, $width - 2 * $inset, $foot - $top - $inset, max(0.0, $finish->frame->corner - $inset));
+            $this->parts[] = new Piece($plain($finish->frame->padding + $finish->frame->border)->and($window->reversed()), Paint::of($finish->inks->main()));
         }
-        if ($finish->border > 0.0) {
-            $this->parts[] = new Piece($plain(0.0)->and($plain($finish->border)->reversed()), Paint::of($finish->borderInk ?? $finish->inks()[0][1]));
+        if ($finish->frame->border > 0.0) {
+            $this->parts[] = new Piece($plain(0.0)->and($plain($finish->frame->border)->reversed()), Paint::of($finish->frame->ink ?? $finish->inks->main()));
         }
     }
 
@@ -100,9 +100,9 @@ final class SceneBuilder
     {
         $finish = $this->finish;
         $side = $this->matrix->size();
-        $ink = $finish->gradient === null ? Paint::of($finish->dark) : Paint::gradient($finish->gradient, $side);
-        $ringPaint = $finish->ringInk === null ? $ink : Paint::of($finish->ringInk);
-        $centrePaint = $finish->centreInk === null ? $ink : Paint::of($finish->centreInk);
+        $ink = $finish->inks->gradient === null ? Paint::of($finish->inks->dark) : Paint::gradient($finish->inks->gradient, $side);
+        $ringPaint = $finish->inks->ring === null ? $ink : Paint::of($finish->inks->ring);
+        $centrePaint = $finish->inks->centre === null ? $ink : Paint::of($finish->inks->centre);
         $finders = $version === null ? [[0, 0]] : [[0, 0], [$side - 7, 0], [0, $side - 7]];
         $alignment = $version === null ? [] : SymbolTemplate::alignmentCentres($version);
 
@@ -112,7 +112,7 @@ final class SceneBuilder
                 $kinds[$y] = substr_replace($kinds[$y], str_repeat($kind, $size), $column, $size);
             }
         };
-        if ($finish->shape->isThin() && $version !== null) {
+        if ($finish->shapes->module->isThin() && $version !== null) {
             // Whatever carries no codeword stays a whole square, so that timing and format information keep their edges.
             $data = SymbolTemplate::of($version)->data;
             $kinds = array_map(static fn (int $y): string => strtr(substr($data, $y * ($side + 1), $side), "\0\1", 'sm'), range(0, $side - 1));
@@ -129,7 +129,7 @@ final class SceneBuilder
         // Patterns whose shape is made of modules, or is square in the modules' own ink, join the field of modules.
         $own = ['m' => 'm', 's' => 's', 'r' => null, 'c' => null, 'R' => null, 'C' => null];
         $separate = ['r' => null, 'c' => null];
-        foreach (['r' => [$finish->ring->value, $finish->ringInk], 'c' => [$finish->centre->value, $finish->centreInk]] as $kind => [$shape, $inkOfItsOwn]) {
+        foreach (['r' => [$finish->shapes->ring->value, $finish->inks->ring], 'c' => [$finish->shapes->centre->value, $finish->inks->centre]] as $kind => [$shape, $inkOfItsOwn]) {
             $as = match ($shape) {
                 RingShape::Modules->value => 'm',
                 RingShape::Square->value => 's',
@@ -139,7 +139,7 @@ final class SceneBuilder
             $own[$kind] = $inkOfItsOwn === null ? $as : null;
             $separate[$kind] = $inkOfItsOwn === null ? null : $as;
         }
-        $fields = new FieldBuilder($this->matrix, $finish->shape, $finish->mark, array_values($kinds));
+        $fields = new ModuleFieldBuilder($this->matrix, $finish->shapes->module, $finish->mark, array_values($kinds));
         $this->parts[] = $fields->of($own, $ink);
         foreach ([['r', $ringPaint], ['c', $centrePaint]] as [$kind, $paint]) {
             if ($separate[$kind] !== null) {
@@ -155,22 +155,22 @@ final class SceneBuilder
      */
     private function patterns(array $finders, array $alignment, Paint $ink, Paint $ringPaint, Paint $centrePaint): void
     {
-        $drawsRings = ! in_array($this->finish->ring, [RingShape::Square, RingShape::Modules], true);
-        $drawsCentres = ! in_array($this->finish->centre, [CentreShape::Square, CentreShape::Modules], true);
+        $drawsRings = ! in_array($this->finish->shapes->ring, [RingShape::Square, RingShape::Modules], true);
+        $drawsCentres = ! in_array($this->finish->shapes->centre, [CentreShape::Square, CentreShape::Modules], true);
         $rings = $centres = $aligned = [];
         foreach ($finders as [$x, $y]) {
-            $rings[] = Shapes::ring($this->finish->ring, $x, $y, 7);
-            $centres[] = Shapes::centre($this->finish->centre, $x + 2, $y + 2, 3);
+            $rings[] = Shapes::ring($this->finish->shapes->ring, $x, $y, 7);
+            $centres[] = Shapes::centre($this->finish->shapes->centre, $x + 2, $y + 2, 3);
         }
         foreach ($alignment as [$x, $y]) {
             if ($this->isCleared($x, $y)) {
                 continue;
             }
             if ($drawsRings) {
-                $aligned[] = Shapes::ring($this->finish->ring, $x - 2, $y - 2, 5);
+                $aligned[] = Shapes::ring($this->finish->shapes->ring, $x - 2, $y - 2, 5);
             }
             if ($drawsCentres) {
-                $aligned[] = Shapes::centre($this->finish->centre, $x, $y, 1);
+                $aligned[] = Shapes::centre($this->finish->shapes->centre, $x, $y, 1);
             }
         }
         foreach ([[$drawsRings ? $rings : [], $ringPaint], [$drawsCentres ? $centres : [], $centrePaint], [$aligned, $ink]] as [$paths, $paint]) {
@@ -201,7 +201,7 @@ final class SceneBuilder
     private function overlay(?Overlay $overlay): void
     {
         foreach ($overlay->boxes ?? [] as [$x, $y, $width, $height, $dark]) {
-            $this->parts[] = new Piece(Path::box($x, $y, $width, $height), Paint::of($dark ? $this->finish->dark : $this->finish->light));
+            $this->parts[] = new Piece(Path::box($x, $y, $width, $height), Paint::of($dark ? $this->finish->inks->dark : $this->finish->inks->light));
         }
     }
 
@@ -216,10 +216,10 @@ final class SceneBuilder
             MarkPlate::Disc => Path::disc($middle, $middle, $half),
         };
         if ($plate !== null) {
-            $this->parts[] = new Piece($plate, Paint::of($this->finish->light));
+            $this->parts[] = new Piece($plate, Paint::of($this->finish->inks->light));
         }
         $room = $mark->size - 2 * $mark->padding;
-        $ink = Paint::of($mark->ink ?? $this->finish->inks()[0][1]);
+        $ink = Paint::of($mark->ink ?? $this->finish->inks->main());
         if ($mark->art instanceof IconArt) {
             $this->parts[] = new Piece(PathData::parse(IconArt::ICONS[$mark->art->name])->placed($room / 24, $room / 24, $middle - $room / 2, $middle - $room / 2), $ink);
         } elseif ($mark->art instanceof TextArt) {
@@ -248,10 +248,10 @@ final class SceneBuilder
         $scale = $barPx / $this->layout->modulePx;
         $path = new Path;
         $boxes = [];
-        foreach (ModuleRuns::of(Companion::of($this->finish->ean)->matrix->rows) as [$column, $row, $width, $height]) {
+        foreach (ModuleRuns::of(RetailBarcode::of($this->finish->ean)->matrix->rows) as [$column, $row, $width, $height]) {
             $boxes[] = Path::box($this->x($x) + $column * $scale, $this->y($y) + $row * $scale, $width * $scale, $height * $scale);
         }
-        $this->parts[] = new Piece($path->and(...$boxes), Paint::of($this->finish->inks()[0][1]));
+        $this->parts[] = new Piece($path->and(...$boxes), Paint::of($this->finish->inks->main()));
     }
 
     private function caption(): void
@@ -260,7 +260,7 @@ final class SceneBuilder
         if ($caption === null || $this->layout->captionTop === null) {
             return;
         }
-        $ink = $caption->ink ?? ($caption->layout === CaptionLayout::Plate ? $this->finish->light : $this->finish->inks()[0][1]);
+        $ink = $caption->ink ?? ($caption->layout === CaptionLayout::Plate ? $this->finish->inks->light : $this->finish->inks->main());
         $room = $this->layout->sidePx / $this->layout->modulePx - 2 * $this->layout->edge - 2;
         $middle = $this->x($this->layout->sidePx / 2);
         $top = $this->y($this->layout->captionTop);

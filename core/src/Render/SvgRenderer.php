@@ -31,7 +31,7 @@ final class SvgRenderer
 
                 continue;
             }
-            $data = $part instanceof Field ? self::field($part) : self::relative($part->path);
+            $data = $part instanceof ModuleField ? self::field($part) : self::relative($part->path);
             if ($data === '') {
                 continue;
             }
@@ -67,7 +67,7 @@ final class SvgRenderer
     }
 
     /** Modules in relative moves: runs of squares as boxes, other outlines once each from a shared piece of data. */
-    private static function field(Field $field): string
+    private static function field(ModuleField $field): string
     {
         $data = '';
         foreach (ModuleRuns::of(array_map(static fn (string $row): string => (string) preg_replace('/[^1]/', '0', $row), $field->rows)) as [$x, $y, $length, $height]) {

@@ -29,8 +29,8 @@ final class VectorPath
     }
 
     /** @return list<array{Path, float, float}> */
-    public static function placed(Piece|Field $part): array
+    public static function placed(Piece|ModuleField $part): array
     {
-        return $part instanceof Field ? $part->placed() : [[$part->path, 0.0, 0.0]];
+        return $part instanceof ModuleField ? $part->placed() : [[$part->path, 0.0, 0.0]];
     }
 }

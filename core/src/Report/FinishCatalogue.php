@@ -13,7 +13,7 @@ use KeenGlyph\Core\Finish\RingShape;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Proof\Camera;
 use KeenGlyph\Core\Proof\Printing;
-use KeenGlyph\Core\Render\Field;
+use KeenGlyph\Core\Render\ModuleField;
 use KeenGlyph\Core\Render\Path;
 use KeenGlyph\Core\Render\PathData;
 use KeenGlyph\Core\Render\Shapes;
@@ -30,18 +30,18 @@ final class FinishCatalogue
         return [
             'shapes' => array_map(static fn (ModuleShape $shape): array => [
                 'value' => $shape->value, 'label' => $shape->label(), 'note' => $shape->note(),
-                'price' => Shapes::ink($shape) < 0.75 ? sprintf('inks %d %% of a module, which blur thins further', (int) round(100 * Shapes::ink($shape))) : null,
+                'drawback' => Shapes::ink($shape) < 0.75 ? sprintf('inks %d %% of a module, which blur thins further', (int) round(100 * Shapes::ink($shape))) : null,
                 'path' => self::sample($shape), 'box' => count(self::SAMPLE),
             ], ModuleShape::cases()),
             'rings' => array_map(static fn (RingShape $ring): array => [
-                'value' => $ring->value, 'label' => $ring->label(), 'note' => $ring->note(), 'price' => $ring->price(),
+                'value' => $ring->value, 'label' => $ring->label(), 'note' => $ring->note(), 'drawback' => $ring->drawback(),
                 'path' => PathData::write(Shapes::ring($ring, 0, 0, 7)), 'box' => 7,
             ], RingShape::cases()),
             'centres' => array_map(static fn (CentreShape $centre): array => [
-                'value' => $centre->value, 'label' => $centre->label(), 'note' => $centre->note(), 'price' => $centre->price(),
+                'value' => $centre->value, 'label' => $centre->label(), 'note' => $centre->note(), 'drawback' => $centre->drawback(),
                 'path' => PathData::write(Shapes::centre($centre, 1, 1, 3)), 'box' => 5,
             ], CentreShape::cases()),
-            'icons' => array_map(static fn (string $name, string $path): array => ['value' => $name, 'label' => ucfirst($name), 'note' => '', 'price' => null, 'path' => $path, 'box' => 24], array_keys(IconArt::ICONS), IconArt::ICONS),
+            'icons' => array_map(static fn (string $name, string $path): array => ['value' => $name, 'label' => ucfirst($name), 'note' => '', 'drawback' => null, 'path' => $path, 'box' => 24], array_keys(IconArt::ICONS), IconArt::ICONS),
             'plates' => self::plain(MarkPlate::cases()),
             'layouts' => self::plain(CaptionLayout::cases()),
             'printings' => array_map(static fn (Printing $printing): array => ['value' => $printing->value, 'label' => $printing->label(), 'narrowest_mm' => $printing->narrowest(), 'dpi' => $printing->dpi()], Printing::cases()),
@@ -63,7 +63,7 @@ final class FinishCatalogue
             foreach (str_split($row) as $x => $module) {
                 $around = [[0, -1, Shapes::NORTH], [1, 0, Shapes::EAST], [0, 1, Shapes::SOUTH], [-1, 0, Shapes::WEST], [1, -1, Shapes::NORTH_EAST], [1, 1, Shapes::SOUTH_EAST], [-1, 1, Shapes::SOUTH_WEST], [-1, -1, Shapes::NORTH_WEST]];
                 $neighbours = array_sum(array_map(static fn (array $side): int => $dark($x + $side[0], $y + $side[1]) ? $side[2] : 0, $around));
-                $isDark = $module === Field::SQUARE;
+                $isDark = $module === ModuleField::SQUARE;
                 $variant = Shapes::variant($shape, $isDark, $neighbours);
                 if ($isDark) {
                     $path = $path->and(Shapes::module($shape, $variant)->placed(1, 1, $x, $y));

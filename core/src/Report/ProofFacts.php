@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Finish\Ink;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Proof\Camera;
 use KeenGlyph\Core\Proof\Damage;
@@ -18,13 +19,13 @@ final class ProofFacts
     /** @return list<array{option: string, ink: string, white: float, red: float, red_share: float}> */
     public static function inks(Finish $finish): array
     {
-        return array_map(static fn (array $ink): array => [
-            'option' => $ink[0],
-            'ink' => $ink[1]->hex(),
-            'white' => round($ink[1]->ratioTo($finish->light), 2),
-            'red' => round($ink[1]->redRatioTo($finish->light), 2),
-            'red_share' => round($ink[1]->redLight(), 3),
-        ], $finish->inks());
+        return array_map(static fn (Ink $ink): array => [
+            'option' => $ink->option,
+            'ink' => $ink->colour->hex(),
+            'white' => round($ink->colour->ratioTo($finish->inks->light), 2),
+            'red' => round($ink->colour->redRatioTo($finish->inks->light), 2),
+            'red_share' => round($ink->colour->redLight(), 3),
+        ], $finish->inks->all());
     }
 
     /** @return list<array{device: string, label: string, from_mm: int, to_mm: int, red_light: bool}> */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Symbol\CharacterSet;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\MicroVersion;
 use KeenGlyph\Core\Symbol\Mode;
 use KeenGlyph\Core\Symbol\QrSymbol;
@@ -79,7 +79,7 @@ final class SymbolFacts
     }
 
     /** Null for M1, which only detects errors. */
-    public static function level(SymbolVersion $version, Level $level): ?string
+    public static function level(SymbolVersion $version, ErrorCorrectionLevel $level): ?string
     {
         return $version === MicroVersion::M1 ? null : $level->value;
     }

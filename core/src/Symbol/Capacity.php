@@ -8,13 +8,13 @@ namespace KeenGlyph\Core\Symbol;
 final class Capacity
 {
     /** Bits for segments, headers included. */
-    public static function bits(SymbolVersion $version, Level $level): int
+    public static function bits(SymbolVersion $version, ErrorCorrectionLevel $level): int
     {
         return $version->capacity($level);
     }
 
     /** Characters that fit when the whole text is one segment of this mode. */
-    public static function characters(SymbolVersion $version, Level $level, Mode $mode): int
+    public static function characters(SymbolVersion $version, ErrorCorrectionLevel $level, Mode $mode): int
     {
         $bits = self::bits($version, $level) - strlen((string) $version->indicator($mode)) - $version->countBits($mode);
         if ($version->indicator($mode) === null || $bits < 0) {
@@ -31,7 +31,7 @@ final class Capacity
     }
 
     /** Bytes that fit when the whole text is one byte segment. */
-    public static function bytes(SymbolVersion $version, Level $level): int
+    public static function bytes(SymbolVersion $version, ErrorCorrectionLevel $level): int
     {
         return self::characters($version, $level, Mode::Byte);
     }

@@ -31,7 +31,7 @@ final readonly class CodewordMap
     ) {
     }
 
-    public static function of(Version $version, Level $level): self
+    public static function of(Version $version, ErrorCorrectionLevel $level): self
     {
         /** @var array<string, self> $made */
         static $made = [];
@@ -76,7 +76,7 @@ final readonly class CodewordMap
         return array_values($blocks);
     }
 
-    private static function make(Version $version, Level $level): self
+    private static function make(Version $version, ErrorCorrectionLevel $level): self
     {
         $layout = $version->blocks($level);
         $lengths = $layout->dataLengths();

@@ -13,7 +13,7 @@ final class Codewords
      *
      * @param  list<Segment>  $segments  together no longer than the symbol holds
      */
-    public static function data(array $segments, SymbolVersion $version, Level $level): string
+    public static function data(array $segments, SymbolVersion $version, ErrorCorrectionLevel $level): string
     {
         $bits = '';
         foreach ($segments as $segment) {

@@ -10,7 +10,7 @@ final readonly class EncodeOptions
     /**
      * @param  ?SymbolVersion  $version  exactly this version; the smallest that fits when null
      * @param  ?int  $mask  exactly this mask, 0 to 7 (0 to 3 in Micro QR Code); the best by the standard's rule when null
-     * @param  bool  $lift  raise the level as far as the version allows
+     * @param  bool  $raiseLevel  raise the level as far as the version allows
      * @param  ?Segment  $fnc1  Segment::fnc1First or ::fnc1Second, to say what the text is made of
      * @param  bool  $micro  a Micro QR Code symbol; implied by a MicroVersion
      * @param  ModeChoice  $modes  how the text is cut into segments
@@ -18,11 +18,11 @@ final readonly class EncodeOptions
      * @throws InvalidSymbol when these cannot go together
      */
     public function __construct(
-        public Level $level = Level::M,
+        public ErrorCorrectionLevel $level = ErrorCorrectionLevel::M,
         public ?SymbolVersion $version = null,
         public ?int $mask = null,
         public CharacterSet $set = CharacterSet::Auto,
-        public bool $lift = false,
+        public bool $raiseLevel = false,
         public ?Segment $fnc1 = null,
         public bool $micro = false,
         public ModeChoice $modes = ModeChoice::Auto,
@@ -40,6 +40,12 @@ final readonly class EncodeOptions
         if ($micro && $version instanceof Version) {
             throw new InvalidSymbol('Versions of Micro QR Code are M1 to M4.');
         }
+    }
+
+    /** The same with a word about what the text is made of. */
+    public function withFnc1(Segment $fnc1): self
+    {
+        return new self($this->level, $this->version, $this->mask, $this->set, $this->raiseLevel, $fnc1, $this->micro, $this->modes);
     }
 
     public function isMicro(): bool

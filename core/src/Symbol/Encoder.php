@@ -28,7 +28,7 @@ final class Encoder
     /**
      * The smallest version that holds the text, and the level after lifting.
      *
-     * @return array{SymbolVersion, Level, Segmentation}
+     * @return array{SymbolVersion, ErrorCorrectionLevel, Segmentation}
      *
      * @throws InvalidSymbol|TextDoesNotFit
      */
@@ -44,7 +44,7 @@ final class Encoder
             foreach ($versions as $version) {
                 $capacity = $version->capacity($options->level);
                 if ($capacity > 0 && $segmentation->bits($version) <= $capacity) {
-                    return [$version, $options->lift ? self::lifted($version, $options->level, $segmentation->bits($version)) : $options->level, $segmentation];
+                    return [$version, $options->raiseLevel ? self::lifted($version, $options->level, $segmentation->bits($version)) : $options->level, $segmentation];
                 }
             }
         }
@@ -57,7 +57,7 @@ final class Encoder
      *
      * @param  list<Segment>  $segments
      */
-    public static function draw(string $text, SymbolVersion $version, Level $level, array $segments, ?int $mask, string $reason): QrSymbol
+    public static function draw(string $text, SymbolVersion $version, ErrorCorrectionLevel $level, array $segments, ?int $mask, string $reason): QrSymbol
     {
         $data = Codewords::data($segments, $version, $level);
         [$matrix, $mask] = match (true) {
@@ -70,7 +70,7 @@ final class Encoder
     }
 
     /** @param  list<SymbolVersion>  $versions */
-    private static function demandLevel(array $versions, Level $level): void
+    private static function demandLevel(array $versions, ErrorCorrectionLevel $level): void
     {
         foreach ($versions as $version) {
             if ($version->capacity($level) > 0) {
@@ -80,9 +80,9 @@ final class Encoder
         throw new InvalidSymbol(count($versions) === 1 ? "Version {$versions[0]->label()} has no level {$level->value}." : "Micro QR Code has no level {$level->value}: choose L, M or Q.");
     }
 
-    private static function lifted(SymbolVersion $version, Level $level, int $bits): Level
+    private static function lifted(SymbolVersion $version, ErrorCorrectionLevel $level, int $bits): ErrorCorrectionLevel
     {
-        foreach (array_reverse(Level::cases()) as $higher) {
+        foreach (array_reverse(ErrorCorrectionLevel::cases()) as $higher) {
             if ($version->capacity($higher) >= $bits) {
                 return $higher;
             }

@@ -8,7 +8,7 @@ namespace KeenGlyph\Core\Symbol;
 final class FormatInformation
 {
     /** All bits of one copy, bit 14 the most significant: level, mask, BCH(15,5), masked with 101010000010010. */
-    public static function bits(Level $level, int $mask): int
+    public static function bits(ErrorCorrectionLevel $level, int $mask): int
     {
         return self::code($level->formatBits() << 3 | $mask) ^ 0x5412;
     }

@@ -20,10 +20,10 @@ final class LevelTable
         }
         $rows = [];
         $segmentation = strlen($text) <= Encoder::MAX_BYTES ? new Segmentation($text, $options) : null;
-        foreach (Level::cases() as $level) {
+        foreach (ErrorCorrectionLevel::cases() as $level) {
             $row = ['level' => $level->value, 'fits' => false, 'version' => null, 'modules' => null, 'bits_used' => null, 'bits_available' => null, 'repairable_share' => null];
             try {
-                [$version] = Encoder::fit($text, new EncodeOptions($level, $options->version, null, $options->set, false, $options->fnc1, $options->micro, $options->modes), $segmentation);
+                [$version] = Encoder::fit($text, new EncodeOptions(level: $level, version: $options->version, set: $options->set, fnc1: $options->fnc1, micro: $options->micro, modes: $options->modes), $segmentation);
                 $row = [
                     'level' => $level->value,
                     'fits' => true,

@@ -12,7 +12,7 @@ final class MicroPlacement
      * @param  ?int  $mask  this mask; the one that the standard's rule prefers when null
      * @return array{ModuleMatrix, int} the masked symbol and its mask
      */
-    public static function place(string $data, MicroVersion $version, Level $level, ?int $mask): array
+    public static function place(string $data, MicroVersion $version, ErrorCorrectionLevel $level, ?int $mask): array
     {
         $bits = BitString::ofBytes($data);
         if ($version->hasHalfCodeword()) {
@@ -33,7 +33,7 @@ final class MicroPlacement
         return [$best ?? throw new InvalidSymbol("Mask $mask does not exist."), $chosen];
     }
 
-    private static function masked(string $bits, MicroVersion $version, Level $level, int $mask): ModuleMatrix
+    private static function masked(string $bits, MicroVersion $version, ErrorCorrectionLevel $level, int $mask): ModuleMatrix
     {
         $n = $version->modules();
         $plane = implode('', MicroTemplate::rows($version));

@@ -51,7 +51,7 @@ enum MicroVersion: int implements SymbolVersion
         return self::COUNT_BITS[$mode->value][$this->value] ?? 0;
     }
 
-    public function hasLevel(Level $level): bool
+    public function hasLevel(ErrorCorrectionLevel $level): bool
     {
         return isset(self::DATA_CODEWORDS[$this->value][$level->value]);
     }
@@ -62,12 +62,12 @@ enum MicroVersion: int implements SymbolVersion
         return $this->value % 2 === 1;
     }
 
-    public function dataCodewords(Level $level): int
+    public function dataCodewords(ErrorCorrectionLevel $level): int
     {
         return self::DATA_CODEWORDS[$this->value][$level->value] ?? 0;
     }
 
-    public function capacity(Level $level): int
+    public function capacity(ErrorCorrectionLevel $level): int
     {
         return max(0, 8 * $this->dataCodewords($level) - ($this->hasHalfCodeword() ? 4 : 0));
     }
@@ -82,18 +82,18 @@ enum MicroVersion: int implements SymbolVersion
         return self::CODEWORDS[$this->value];
     }
 
-    public function repairable(Level $level): int
+    public function repairable(ErrorCorrectionLevel $level): int
     {
         return self::REPAIRABLE[$this->value][$level->value] ?? 0;
     }
 
-    public function repairableShare(Level $level): float
+    public function repairableShare(ErrorCorrectionLevel $level): float
     {
         return $this->repairable($level) / $this->codewords();
     }
 
     /** Version and level as the format information names them (7.9.2, table 13). */
-    public function number(Level $level): int
+    public function number(ErrorCorrectionLevel $level): int
     {
         foreach (self::NUMBERS as $number => $pair) {
             if ($pair === [$this->value, $level->value]) {
@@ -106,12 +106,12 @@ enum MicroVersion: int implements SymbolVersion
 
     /**
      * @param  int  $number  0 to 7
-     * @return array{self, Level}
+     * @return array{self, ErrorCorrectionLevel}
      */
     public static function ofNumber(int $number): array
     {
         [$version, $level] = self::NUMBERS[$number & 7];
 
-        return [self::from($version), Level::from($level)];
+        return [self::from($version), ErrorCorrectionLevel::from($level)];
     }
 }

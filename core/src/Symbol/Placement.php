@@ -12,7 +12,7 @@ final class Placement
      * @param  ?int  $mask  this mask; the one with the lowest penalty when null
      * @return array{ModuleMatrix, int} the masked symbol and its mask
      */
-    public static function place(string $codewords, Version $version, Level $level, ?int $mask): array
+    public static function place(string $codewords, Version $version, ErrorCorrectionLevel $level, ?int $mask): array
     {
         $template = SymbolTemplate::of($version);
         $plane = $template->plane;
@@ -52,7 +52,7 @@ final class Placement
     }
 
     /** The plane with mask and format information. */
-    private static function masked(string $plane, SymbolTemplate $template, Level $level, int $mask, bool $transposed = false): string
+    private static function masked(string $plane, SymbolTemplate $template, ErrorCorrectionLevel $level, int $mask, bool $transposed = false): string
     {
         $data = $transposed ? $template->dataTransposed : $template->data;
         $plane ^= MaskPattern::plane($mask, $template->version->modules(), $transposed) & $data;

@@ -9,14 +9,14 @@ final readonly class QrSymbol
 {
     /**
      * @param  string  $text  the bytes that were encoded
-     * @param  Level  $level  L for M1, which has none
+     * @param  ErrorCorrectionLevel  $level  L for M1, which has none
      * @param  list<Segment>  $segments
      * @param  string  $reason  why the text stands in the character set it stands in
      */
     public function __construct(
         public string $text,
         public SymbolVersion $version,
-        public Level $level,
+        public ErrorCorrectionLevel $level,
         public int $mask,
         public array $segments,
         public ModuleMatrix $matrix,

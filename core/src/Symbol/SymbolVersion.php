@@ -20,13 +20,13 @@ interface SymbolVersion
     public function countBits(Mode $mode): int;
 
     /** Bits for segments, headers included (7.1, table 7); 0 where the version does not have the level. */
-    public function capacity(Level $level): int;
+    public function capacity(ErrorCorrectionLevel $level): int;
 
     /** Bits of the terminator (7.4.9). */
     public function terminatorBits(): int;
 
     /** Share of all codewords, 0 to 1, that may be wrong without loss. */
-    public function repairableShare(Level $level): float;
+    public function repairableShare(ErrorCorrectionLevel $level): float;
 
     /** Data and correction codewords together. */
     public function codewords(): int;

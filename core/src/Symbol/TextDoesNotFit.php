@@ -20,12 +20,12 @@ final class TextDoesNotFit extends InvalidSymbol
     }
 
     /** @param  SymbolVersion  $version the largest version that was allowed */
-    public static function in(SymbolVersion $version, Level $level, int $bytes): self
+    public static function in(SymbolVersion $version, ErrorCorrectionLevel $level, int $bytes): self
     {
         $mode = $version->indicator(Mode::Byte) === null ? Mode::Numeric : Mode::Byte;
         $room = [];
         $words = [];
-        foreach (Level::cases() as $case) {
+        foreach (ErrorCorrectionLevel::cases() as $case) {
             $room[$case->value] = Capacity::characters($version, $case, $mode);
             if ($room[$case->value] > 0) {
                 $unit = $words === [] ? ($mode === Mode::Byte ? ' bytes' : ' digits') : '';

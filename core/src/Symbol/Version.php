@@ -66,7 +66,7 @@ final readonly class Version implements SymbolVersion
     }
 
     /** How the codewords are divided into blocks at this level (table 9). */
-    public function blocks(Level $level): BlockLayout
+    public function blocks(ErrorCorrectionLevel $level): BlockLayout
     {
         return new BlockLayout(
             $this->codewords(),
@@ -93,7 +93,7 @@ final readonly class Version implements SymbolVersion
         };
     }
 
-    public function capacity(Level $level): int
+    public function capacity(ErrorCorrectionLevel $level): int
     {
         return $this->blocks($level)->dataCodewords() * 8;
     }
@@ -103,7 +103,7 @@ final readonly class Version implements SymbolVersion
         return 4;
     }
 
-    public function repairableShare(Level $level): float
+    public function repairableShare(ErrorCorrectionLevel $level): float
     {
         return $this->blocks($level)->repairableShare();
     }

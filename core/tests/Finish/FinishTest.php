@@ -20,7 +20,7 @@ it('rounds a side down to whole modules, gives the rest to the quiet zone and sa
 it('keeps the asked quiet zone and every pixel, whatever the side', function () {
     for ($i = 0; $i < 200; $i++) {
         $modules = 17 + 4 * random_int(1, 40);
-        $finish = new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), random_int(0, 8));
+        $finish = Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), random_int(0, 8));
         $side = random_int($modules + 2 * $finish->quiet, 4000);
         $layout = Layout::of($modules, $finish, Size::ofSide($side));
         $after = $side - $layout->before - $modules * $layout->modulePx;
@@ -30,7 +30,7 @@ it('keeps the asked quiet zone and every pixel, whatever the side', function () 
 });
 
 it('turns millimetres into whole device dots', function () {
-    $layout = Layout::of(41, new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff')), Size::ofMillimetres(25, 203));
+    $layout = Layout::of(41, Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff')), Size::ofMillimetres(25, 203));
     expect($layout->modulePx)->toBe(4)
         ->and(round($layout->moduleMm(), 4))->toBe(0.5005)
         ->and($layout->sideMm())->toBeLessThanOrEqual(25.0);
@@ -48,11 +48,11 @@ it('says what is wrong with a size or colour, and where', function (callable $ma
     [fn () => Layout::of(177, Finish::plain(), Size::ofModule(60)), 'module_px'],
     [fn () => Size::ofModule(0), 'module_px'],
     [fn () => Size::ofSide(9000), 'size_px'],
-    [fn () => Size::ofMillimetres(0.001, 300), 'size_mm'],
+    [fn () => Size::ofMillimetres(0.001, 300)->dots(), 'size_mm'],
     [fn () => Size::ofModule(4, 0.0), 'dpi'],
     [fn () => Colour::fromHex('#12345'), 'dark'],
     [fn () => Colour::fromHex("#123456\n", 'light'), 'light'],
-    [fn () => new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 41), 'quiet'],
+    [fn () => Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), 41), 'quiet'],
 ]);
 
 it('measures contrast as the standards define it', function () {

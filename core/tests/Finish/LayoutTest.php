@@ -69,5 +69,5 @@ it('refuses what cannot be drawn', function (callable $make, string $field) {
     'bars without room' => [fn () => Layout::of(21, finishOf(['ean' => '9520123456788']), Size::ofModule(3)), 'ean'],
     'no such length of digits' => [fn () => Layout::of(21, finishOf(['ean' => '12345']), Size::ofModule(8)), 'ean'],
     'wrong check digit' => [fn () => Layout::of(21, finishOf(['ean' => '9520123456789']), Size::ofModule(8)), 'ean'],
-    'inches beyond' => [fn () => Size::ofInches(100, 300), 'size_in'],
+    'inches beyond' => [fn () => Size::ofInches(100, 300)->dots(), 'size_in'],
 ]);

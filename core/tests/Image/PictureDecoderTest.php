@@ -87,7 +87,7 @@ it('lays transparency on white and respects the orientation of a camera', functi
 });
 
 it('decodes our own PNGs as an independent decoder does', function (string $dark, string $light) {
-    $finish = new Finish(Colour::fromHex($dark), Colour::fromHex($light));
+    $finish = Finish::coloured(Colour::fromHex($dark), Colour::fromHex($light));
     foreach ([1, 3, 8] as $px) {
         $png = pngOf(Encoder::encode('https://fennmoor.example/hive/7')->matrix, $px, $finish);
         $plane = PlainPng::decode($png);

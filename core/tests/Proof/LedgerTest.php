@@ -27,7 +27,7 @@ use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\CodewordMap;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\Version;
 
 /** @return array<string, LedgerLine> */
@@ -49,7 +49,7 @@ function subjectOf(string $text, string $picture): Subject
 
 function inks(string $dark, string $light, int $quiet = 4): Finish
 {
-    return new Finish(Colour::fromHex($dark), Colour::fromHex($light), $quiet);
+    return Finish::coloured(Colour::fromHex($dark), Colour::fromHex($light), $quiet);
 }
 
 it('holds throughout for a plain symbol of a good link', function () {
@@ -66,11 +66,11 @@ it('puts what fails first', function () {
 
 it('judges contrast and offers a colour that then holds', function (string $dark, string $light, Verdict $verdict) {
     $finish = inks($dark, $light);
-    $line = ContrastCheck::line($finish);
+    $line = ContrastCheck::of($finish);
     expect($line->verdict)->toBe($verdict);
-    if ($line->fixLabel !== null) {
-        $mended = inks((string) ($line->fix['dark'] ?? $dark), (string) ($line->fix['light'] ?? $light));
-        expect(ContrastCheck::line($mended)->verdict)->not->toBe(Verdict::Fails);
+    if ($line->fix?->label !== null) {
+        $mended = inks((string) ($line->fix->set['dark'] ?? $dark), (string) ($line->fix->set['light'] ?? $light));
+        expect(ContrastCheck::of($mended)->verdict)->not->toBe(Verdict::Fails);
     }
 })->with([
     ['#14201C', '#FFFFFF', Verdict::Holds], ['#CC7700', '#FFFFFF', Verdict::Holds], ['#C8C800', '#FFFFFF', Verdict::Marginal],
@@ -80,7 +80,7 @@ it('judges contrast and offers a colour that then holds', function (string $dark
 it('judges module size and quiet zone, and its fix is enough', function () {
     $small = ledgerOf('https://fennmoor.example', Finish::plain(), Size::ofModule(1));
     expect($small['size']->verdict)->toBe(Verdict::Marginal)
-        ->and(ledgerOf('https://fennmoor.example', Finish::plain(), Size::ofModule((int) $small['size']->fix['module_px']))['size']->verdict)->toBe(Verdict::Holds)
+        ->and(ledgerOf('https://fennmoor.example', Finish::plain(), Size::ofModule((int) $small['size']->fix->set['module_px']))['size']->verdict)->toBe(Verdict::Holds)
         ->and(ledgerOf('https://fennmoor.example', Finish::plain(), Size::ofModule(1, 300))['size']->verdict)->toBe(Verdict::Fails)
         ->and(ledgerOf('https://fennmoor.example', inks('#000', '#fff', 3), Size::ofModule(4))['quiet_zone']->verdict)->toBe(Verdict::Marginal)
         ->and(ledgerOf('https://fennmoor.example', inks('#000', '#fff', 0), Size::ofModule(4))['quiet_zone']->verdict)->toBe(Verdict::Fails);
@@ -88,7 +88,7 @@ it('judges module size and quiet zone, and its fix is enough', function () {
 
 it('fails a picture that says something else, or nothing', function () {
     $other = pngOf(Encoder::encode('hive 8')->matrix);
-    $line = fn (string $picture) => RoundTripCheck::line(subjectOf('hive 7', $picture));
+    $line = fn (string $picture) => (new RoundTripCheck)->line(subjectOf('hive 7', $picture));
     expect($line($other)->verdict)->toBe(Verdict::Fails)
         ->and($line($other)->figure)->toBe('5 of 6 bytes')
         ->and($line(pngOf(Encoder::encode('hive 7')->matrix, 4, inks('#fff', '#fff')))->verdict)->toBe(Verdict::Fails)
@@ -96,7 +96,7 @@ it('fails a picture that says something else, or nothing', function () {
 });
 
 /** @return array<string, LedgerLine> */
-function styledLedger(array $values, Level $level = Level::Q, ?Size $size = null, Printing $printing = Printing::Screen, float $distance = Subject::DISTANCE, string $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07'): array
+function styledLedger(array $values, ErrorCorrectionLevel $level = ErrorCorrectionLevel::Q, ?Size $size = null, Printing $printing = Printing::Screen, float $distance = Subject::DISTANCE, string $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07'): array
 {
     $encoding = new EncodeOptions($level);
     $symbol = Encoder::encode($text, $encoding);
@@ -114,20 +114,20 @@ it('weighs the mark against each block, and offers a level or a size that then h
         ->and($large['mark']->verdict)->toBe(Verdict::Fails)
         ->and($large['round_trip']->verdict)->toBe(Verdict::Fails)
         ->and(styledLedger([])['mark'] ?? null)->toBeNull();
-    $some = styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], Level::M);
-    expect($some['mark']->verdict)->not->toBe(Verdict::Holds)->and($some['mark']->fix)->toHaveKey('level');
-    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], Level::from((string) $some['mark']->fix['level']))['mark']->verdict)->toBe(Verdict::Holds);
-    $size = $some['mark']->alternative[1]['mark.size'];
-    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size]], Level::M)['mark']->verdict)->toBe(Verdict::Holds)
-        ->and(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size + 2]], Level::M)['mark']->verdict)->not->toBe(Verdict::Holds);
+    $some = styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], ErrorCorrectionLevel::M);
+    expect($some['mark']->verdict)->not->toBe(Verdict::Holds)->and($some['mark']->fix->set)->toHaveKey('level');
+    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => 9]], ErrorCorrectionLevel::from((string) $some['mark']->fix->set['level']))['mark']->verdict)->toBe(Verdict::Holds);
+    $size = $some['mark']->alternative->set['mark.size'];
+    expect(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size]], ErrorCorrectionLevel::M)['mark']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger(['mark' => ['icon' => 'comb', 'size' => $size + 2]], ErrorCorrectionLevel::M)['mark']->verdict)->not->toBe(Verdict::Holds);
 });
 
 it('leaves the reserve that is asked for', function (float $reserve) {
     $mark = new Mark(new IconArt('comb'), 5);
     $version = Version::of(6);
-    $size = MarkCheck::largest($mark, $version, Level::Q, $reserve);
-    $can = CodewordMap::of($version, Level::Q)->repairable;
-    $of = static fn (float $side): int => Damage::worstOf(new Mark(new IconArt('comb'), $side), $version, Level::Q);
+    $size = MarkCheck::largest($mark, $version, ErrorCorrectionLevel::Q, $reserve);
+    $can = CodewordMap::of($version, ErrorCorrectionLevel::Q)->repairable;
+    $of = static fn (float $side): int => Damage::worstOf(new Mark(new IconArt('comb'), $side), $version, ErrorCorrectionLevel::Q);
     expect($size)->not->toBeNull()
         ->and($of((float) $size))->toBeLessThanOrEqual($can * (1 - $reserve))
         ->and($of($size + 2))->toBeGreaterThan($can * (1 - $reserve));
@@ -135,7 +135,7 @@ it('leaves the reserve that is asked for', function (float $reserve) {
 
 it('counts the codewords a mark spoils as the reader has to repair them', function () {
     $text = 'https://fennmoor.example/jar/heather-340?batch=H26-07';
-    $encoding = new EncodeOptions(Level::H);
+    $encoding = new EncodeOptions(ErrorCorrectionLevel::H);
     $symbol = Encoder::encode($text, $encoding);
     $finish = FinishFile::read(['mark' => ['icon' => 'cell', 'size' => 7]], new MarkPictures);
     $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofModule(8));
@@ -158,14 +158,14 @@ it('takes the palest ink of a gradient, and inks on both sides of the ground for
     $stops = static fn (string $from, string $to): array => ['gradient' => ['stops' => [['ink' => $from], ['ink' => $to]]]];
     expect(styledLedger($stops('#000000', '#303030'))['contrast']->verdict)->toBe(Verdict::Holds)
         ->and(styledLedger($stops('#000000', '#F0F0F0'))['contrast']->verdict)->toBe(Verdict::Fails)
-        ->and(styledLedger($stops('#000000', '#A0A0A0'))['contrast']->fix)->toHaveKey('gradient.stops.1.ink')
+        ->and(styledLedger($stops('#000000', '#A0A0A0'))['contrast']->fix->set)->toHaveKey('gradient.stops.1.ink')
         ->and(styledLedger(['dark' => '#000000', 'light' => '#808080', 'centre_ink' => '#FFFFFF'])['contrast']->verdict)->toBe(Verdict::Fails)
         ->and(styledLedger(['transparent' => true, 'light' => '#222222'])['contrast']->verdict)->toBe(Verdict::Fails);
 });
 
 it('measures the finders and knows what their shapes cost', function (array $values, Verdict $verdict, ?array $fix) {
     $line = styledLedger($values)['finders'];
-    expect($line->verdict)->toBe($verdict)->and($line->fix ?: null)->toBe($fix);
+    expect($line->verdict)->toBe($verdict)->and($line->fix?->set)->toBe($fix);
     if ($fix !== null) {
         expect(styledLedger([...$values, ...$fix])['finders']->verdict)->toBe(Verdict::Holds);
     }
@@ -179,10 +179,10 @@ it('says how much of a module its shape inks', function (string $shape, Verdict 
 })->with([['square', Verdict::Holds], ['disc', Verdict::Holds], ['tile', Verdict::Marginal], ['lozenge', Verdict::Marginal], ['hexagon', Verdict::Marginal]]);
 
 it('asks whether the printing holds a module, and whether dots are whole', function (Size $size, Printing $printing, Verdict $verdict) {
-    $line = styledLedger([], Level::M, $size, $printing)['print'];
+    $line = styledLedger([], ErrorCorrectionLevel::M, $size, $printing)['print'];
     expect($line->verdict)->toBe($verdict);
-    if ($line->fix !== []) {
-        $mended = styledLedger([], Level::M, Size::ofModule((int) $line->fix['module_px'], (float) ($line->fix['dpi'] ?? $size->dpi)), $printing)['print'];
+    if ($line->fix !== null) {
+        $mended = styledLedger([], ErrorCorrectionLevel::M, Size::ofModule((int) $line->fix->set['module_px'], (float) ($line->fix->set['dpi'] ?? $size->dpi)), $printing)['print'];
         expect($mended->verdict)->toBe(Verdict::Holds);
     }
 })->with([
@@ -206,8 +206,8 @@ it('judges the distance asked for', function () {
         ->and(styledLedger([], distance: 2000)['size']->verdict)->not->toBe(Verdict::Holds)
         ->and(styledLedger([], distance: 20000)['size']->verdict)->toBe(Verdict::Fails);
     $line = styledLedger([], distance: 2000)['size'];
-    expect(styledLedger([], size: Size::ofModule((int) $line->fix['module_px']), distance: 2000)['size']->verdict)->toBe(Verdict::Holds)
-        ->and(styledLedger([], distance: (float) $line->alternative[1]['distance_mm'])['size']->verdict)->toBe(Verdict::Holds);
+    expect(styledLedger([], size: Size::ofModule((int) $line->fix->set['module_px']), distance: 2000)['size']->verdict)->toBe(Verdict::Holds)
+        ->and(styledLedger([], distance: (float) $line->alternative->set['distance_mm'])['size']->verdict)->toBe(Verdict::Holds);
 });
 
 it('holds bars beneath to the sizes that tills take', function () {

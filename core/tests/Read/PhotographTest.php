@@ -18,7 +18,7 @@ use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Read\Unreadable;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\ReedSolomon;
 use KeenGlyph\Core\Symbol\Version;
@@ -36,21 +36,21 @@ function textsOf(ReadOutcome $outcome): array
 }
 
 /** A symbol on a surface before a camera. */
-function photographed(ModuleMatrix $matrix, float $size, float $turn = 0, float $tilt = 0, float $towards = 0, float $roll = 0, int $width = 480, int $height = 400): Canvas
+function photographed(ModuleMatrix $matrix, float $size, float $turn = 0, float $tilt = 0, float $towards = 0, float $cylinder = 0, int $width = 480, int $height = 400): Canvas
 {
     $blank = str_repeat('0', 4);
     $rows = array_map(static fn (string $row): string => $blank.$row.$blank, $matrix->rows);
     $empty = array_fill(0, 4, str_repeat('0', strlen($rows[0])));
     $rows = [...$empty, ...$rows, ...$empty];
     $canvas = Canvas::plain($width, $height, 170);
-    $surface = new Surface(count($rows), $size, $width / 2, $height / 2, $turn, $tilt, $towards, $roll);
+    $surface = new Surface(count($rows), $size, $width / 2, $height / 2, $turn, $tilt, $towards, $cylinder);
     $canvas->lay($rows, $surface->back(), $surface->box(), 35, 215);
 
     return $canvas;
 }
 
 it('reads at any angle and tells the corners', function (float $turn) {
-    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(Level::M))->matrix;
+    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::M))->matrix;
     $outcome = (new PictureReader)->read(photographed($matrix, 5.0, $turn)->bytes('png'), ReadOptions::qr())->outcome;
     expect(textsOf($outcome))->toBe(['https://fennmoor.example/h/17']);
     $reach = $matrix->size() * 2.5;
@@ -63,31 +63,31 @@ it('reads at any angle and tells the corners', function (float $turn) {
 })->with([0.0, 13.0, 45.0, 61.0, 90.0, 137.0, 200.0, 315.0]);
 
 it('reads from a slant of sixty degrees, whichever way it leans', function (float $towards) {
-    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(Level::M))->matrix;
+    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::M))->matrix;
     expect(textsOf((new PictureReader)->read(photographed($matrix, 7.0, 20, 60, $towards)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/h/17']);
 })->with([0.0, 50.0, 90.0, 160.0, 235.0, 300.0]);
 
-it('reads from around a jar, along rows or columns', function (float $turn, float $roll) {
-    $matrix = Encoder::encode('https://fennmoor.example/heather-honey', new EncodeOptions(Level::Q))->matrix;
-    expect(textsOf((new PictureReader)->read(photographed($matrix, 6.0, $turn, 0, 0, $roll)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/heather-honey']);
+it('reads from around a jar, along rows or columns', function (float $turn, float $cylinder) {
+    $matrix = Encoder::encode('https://fennmoor.example/heather-honey', new EncodeOptions(ErrorCorrectionLevel::Q))->matrix;
+    expect(textsOf((new PictureReader)->read(photographed($matrix, 6.0, $turn, 0, 0, $cylinder)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/heather-honey']);
 })->with([[0.0, 60.0], [0.0, 100.0], [90.0, 90.0], [20.0, 80.0]]);
 
 it('reads every version from a photograph', function (int $version) {
     $text = str_repeat('Fennmoor heather honey ', 1 + intdiv($version, 2));
-    $text = substr($text, 0, intdiv(Version::of($version)->capacity(Level::M), 8) - 4);
-    $matrix = Encoder::encode($text, new EncodeOptions(Level::M, Version::of($version)))->matrix;
+    $text = substr($text, 0, intdiv(Version::of($version)->capacity(ErrorCorrectionLevel::M), 8) - 4);
+    $matrix = Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::M, Version::of($version)))->matrix;
     $side = $matrix->size() * 3.2 * 1.6;
     $outcome = (new PictureReader)->read(photographed($matrix, 3.2, 11, 18, 40, 0, (int) $side, (int) $side)->bytes('jpeg'), ReadOptions::qr(6000))->outcome;
     expect(textsOf($outcome))->toBe([$text])->and($outcome->readings[0]->symbol->version->label())->toBe(Version::of($version)->label());
 })->with([1, 2, 6, 7, 10, 14, 21, 27, 33, 40]);
 
 it('reads modules of a pixel and a half when they are sharp', function () {
-    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(Level::M))->matrix;
+    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::M))->matrix;
     expect(textsOf((new PictureReader)->read(photographed($matrix, 1.5, 0, 0, 0, 0, 96, 88)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/h/17']);
 });
 
 it('says how small a symbol is that it cannot make out', function () {
-    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(Level::L, Version::of(6)))->matrix;
+    $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::L, Version::of(6)))->matrix;
     $small = photographed($matrix, 1.15, 27);
     $small->convolve([[0.1, 0.1, 0.1], [0.1, 0.2, 0.1], [0.1, 0.1, 0.1]]);
     $failure = (new PictureReader)->read($small->bytes('png'))->outcome->failure;

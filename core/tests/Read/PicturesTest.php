@@ -6,7 +6,7 @@ use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 /** A page with lines of letters, boxes and a symbol somewhere on it, as a PNG. */
 function pageWith(string $symbol, int $left, int $top): string
@@ -27,26 +27,26 @@ function pageWith(string $symbol, int $left, int $top): string
 }
 
 it('finds a symbol on a page full of letters, wherever it stands', function () {
-    $symbol = pngOf(Encoder::encode('https://fennmoor.example/jar/heather-340', new EncodeOptions(Level::Q))->matrix, 4);
+    $symbol = pngOf(Encoder::encode('https://fennmoor.example/jar/heather-340', new EncodeOptions(ErrorCorrectionLevel::Q))->matrix, 4);
     foreach ([[15, 15], [400, 200], [700, 395]] as [$left, $top]) {
         expect(onlyText(pageWith($symbol, $left, $top)))->toBe('https://fennmoor.example/jar/heather-340');
     }
 });
 
 it('reads pale, dark and coloured inks', function (string $dark, string $light) {
-    $finish = new Finish(Colour::fromHex($dark), Colour::fromHex($light));
+    $finish = Finish::coloured(Colour::fromHex($dark), Colour::fromHex($light));
     expect(onlyText(pngOf(Encoder::encode('HIVE 17-B')->matrix, 4, $finish)))->toBe('HIVE 17-B');
 })->with([['#2B1A0E', '#FFFAEC'], ['#000000', '#202020'], ['#F0F0F0', '#FFFFFF'], ['#A90D5A', '#F7E4EE'], ['#0000AA', '#AAAAFF'], ['#FFFF00', '#003300']]);
 
 it('reads with a narrow quiet zone, and without any on white paper', function () {
     foreach ([0, 1, 2] as $quiet) {
-        $finish = new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), $quiet);
+        $finish = Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), $quiet);
         expect(onlyText(pngOf(Encoder::encode('quiet')->matrix, 5, $finish)))->toBe('quiet');
     }
 });
 
 it('reads a picture that was blurred by scaling, with errors repaired', function () {
-    $picture = imagecreatefromstring(pngOf(Encoder::encode('https://fennmoor.example/blur', new EncodeOptions(Level::M))->matrix, 9));
+    $picture = imagecreatefromstring(pngOf(Encoder::encode('https://fennmoor.example/blur', new EncodeOptions(ErrorCorrectionLevel::M))->matrix, 9));
     imagepalettetotruecolor($picture);
     foreach ([0.31, 0.5, 0.77] as $scale) {
         $small = imagescale($picture, (int) (imagesx($picture) * $scale), -1, IMG_BILINEAR_FIXED);
@@ -59,7 +59,7 @@ it('reads a picture that was blurred by scaling, with errors repaired', function
 
 it('reads a scribbled symbol as far as its correction reaches', function () {
     $text = 'https://fennmoor.example/visit';
-    $picture = imagecreatefromstring(pngOf(Encoder::encode($text, new EncodeOptions(Level::H))->matrix, 8));
+    $picture = imagecreatefromstring(pngOf(Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::H))->matrix, 8));
     imagepalettetotruecolor($picture);
     $side = imagesx($picture);
     // A blot in the middle, a ninth of the side.
@@ -72,7 +72,7 @@ it('reads a scribbled symbol as far as its correction reaches', function () {
 });
 
 it('invents nothing on pages, stripes and noise', function () {
-    $pictures = [pageWith(pngOf(Encoder::encode('x')->matrix, 1, new Finish(Colour::fromHex('#fff'), Colour::fromHex('#fff'))), 0, 0)];
+    $pictures = [pageWith(pngOf(Encoder::encode('x')->matrix, 1, Finish::coloured(Colour::fromHex('#fff'), Colour::fromHex('#fff'))), 0, 0)];
     foreach ([3, 7, 12] as $step) {
         $page = imagecreatetruecolor(400, 400);
         imagefill($page, 0, 0, 0xFFFFFF);

@@ -12,7 +12,7 @@ use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Read\Unreadable;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\SymbolTemplate;
 use KeenGlyph\Core\Symbol\Version;
@@ -34,8 +34,8 @@ function reshaped(string $png, int $degrees, float $scale): string
 
 it('reads back what was made, whatever text, level and size', function () {
     for ($i = 0; $i < 60; $i++) {
-        $level = Level::cases()[random_int(0, 3)];
-        $text = randomText(random_int(1, [2900, 2300, 1600, 1200][array_search($level, Level::cases(), true)]));
+        $level = ErrorCorrectionLevel::cases()[random_int(0, 3)];
+        $text = randomText(random_int(1, [2900, 2300, 1600, 1200][array_search($level, ErrorCorrectionLevel::cases(), true)]));
         $symbol = Encoder::encode($text, new EncodeOptions($level));
         $outcome = readPicture(pngOf($symbol->matrix, random_int(1, 5)));
         expect($outcome->readings)->toHaveCount(1);
@@ -49,7 +49,7 @@ it('reads back what was made, whatever text, level and size', function () {
 it('reads every version', function () {
     for ($number = 1; $number <= 40; $number++) {
         $text = "version $number";
-        $matrix = Encoder::encode($text, new EncodeOptions(Level::L, Version::of($number)))->matrix;
+        $matrix = Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::L, Version::of($number)))->matrix;
         expect(onlyText(pngOf($matrix, 2)))->toBe($text);
     }
 });
@@ -57,7 +57,7 @@ it('reads every version', function () {
 it('reads in any right-angle turn, at any scale, from any format', function () {
     foreach ([1, 6, 13, 25] as $number) {
         $text = "fennmoor $number";
-        $png = pngOf(Encoder::encode($text, new EncodeOptions(Level::M, Version::of($number)))->matrix, 6);
+        $png = pngOf(Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::M, Version::of($number)))->matrix, 6);
         foreach ([0, 90, 180, 270] as $degrees) {
             foreach ([1.0, 0.47, 1.73] as $scale) {
                 expect(onlyText(reshaped($png, $degrees, $scale)))->toBe($text);
@@ -80,7 +80,7 @@ it('says where the symbol stands and how it is turned', function () {
 
 it('reads light on dark and mirrored symbols and says so', function () {
     $matrix = Encoder::encode('hive 7')->matrix;
-    $reversed = readPicture(pngOf($matrix, 4, new Finish(Colour::fromHex('#fff'), Colour::fromHex('#000'))))->readings[0];
+    $reversed = readPicture(pngOf($matrix, 4, Finish::coloured(Colour::fromHex('#fff'), Colour::fromHex('#000'))))->readings[0];
     expect([$reversed->symbol->content->text, $reversed->reversed, $reversed->mirrored])->toBe(['hive 7', true, false]);
     $mirrored = readPicture(pngOf($matrix->transposed()))->readings[0];
     expect([$mirrored->symbol->content->text, $mirrored->reversed, $mirrored->mirrored])->toBe(['hive 7', false, true]);
@@ -101,7 +101,7 @@ it('reads several symbols in one picture', function () {
     expect($read)->toBe($texts);
 });
 
-it('repairs as many wrong codewords as the level allows and counts them', function (Level $level) {
+it('repairs as many wrong codewords as the level allows and counts them', function (ErrorCorrectionLevel $level) {
     $version = Version::of(5);
     $matrix = Encoder::encode('damage', new EncodeOptions($level, $version))->matrix;
     $layout = $version->blocks($level);
@@ -122,7 +122,7 @@ it('repairs as many wrong codewords as the level allows and counts them', functi
         ->and($outcome->readings[0]->symbol->corrected)->toBe($most);
     // Interleaving spreads the first codewords over all blocks, so one more than the most breaks one of them.
     expect(fn () => MatrixDecoder::decode($damage($most + 1)))->toThrow(Unreadable::class);
-})->with(Level::cases());
+})->with(ErrorCorrectionLevel::cases());
 
 it('reads symbols of an independent encoder', function (array $case) {
     $outcome = readPicture(file_get_contents(__DIR__.'/../fixtures/opencv/'.$case['file']));

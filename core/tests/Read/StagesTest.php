@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\BitPlane;
+use KeenGlyph\Core\Read\CylinderModel;
 use KeenGlyph\Core\Read\Finder;
 use KeenGlyph\Core\Read\FinderScan;
+use KeenGlyph\Core\Read\FinderTripletGrouper;
 use KeenGlyph\Core\Read\GreyPlane;
+use KeenGlyph\Core\Read\Homography;
 use KeenGlyph\Core\Read\MatrixDecoder;
 use KeenGlyph\Core\Read\Pyramid;
-use KeenGlyph\Core\Read\Roll;
 use KeenGlyph\Core\Read\Stage;
-use KeenGlyph\Core\Read\Transform;
-use KeenGlyph\Core\Read\TripleGrouper;
 use KeenGlyph\Core\Read\Unreadable;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\FormatInformation;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\Version;
 use KeenGlyph\Core\Symbol\VersionInformation;
@@ -170,29 +170,29 @@ it('puts three patterns in order from the corner and counts the modules between 
     $at = fn (float $u, float $v) => new Finder(400 + $module * ($u * cos($turn) - $v * sin($turn)), 400 + $module * ($u * sin($turn) + $v * cos($turn)), $module * cos($turn), $module * sin($turn), -$module * sin($turn), $module * cos($turn), false);
     [$a, $b, $c] = [$at(0, 0), $at($span, 0), $at(0, $span)];
     foreach ([[$a, $b, $c], [$c, $a, $b], [$b, $a, $c]] as $given) {
-        $triple = TripleGrouper::group($given)[0];
-        expect([$triple->topLeft->x, $triple->topRight->x, $triple->bottomLeft->x])->toEqualWithDelta([$a->x, $b->x, $c->x], 1e-6)
-            ->and($triple->modules)->toEqualWithDelta((float) $span, 1e-6)
-            ->and($triple->error)->toBeLessThan(1e-6)
-            ->and($triple->topRight->local($triple->topLeft->x, $triple->topLeft->y)[0])->toEqualWithDelta(-$span, 1e-6);
+        $triplet = FinderTripletGrouper::group($given)[0];
+        expect([$triplet->topLeft->x, $triplet->topRight->x, $triplet->bottomLeft->x])->toEqualWithDelta([$a->x, $b->x, $c->x], 1e-6)
+            ->and($triplet->modules)->toEqualWithDelta((float) $span, 1e-6)
+            ->and($triplet->error)->toBeLessThan(1e-6)
+            ->and($triplet->topRight->local($triplet->topLeft->x, $triplet->topLeft->y)[0])->toEqualWithDelta(-$span, 1e-6);
     }
 })->with([[0.0, 1], [31.0, 2], [90.0, 7], [145.0, 20], [270.0, 40]]);
 
 it('counts the modules between two patterns under perspective', function () {
-    $map = Transform::fromPoints([[0, 0], [40, 0], [40, 40], [0, 40]], [[100, 100], [420, 130], [400, 370], [110, 440]]);
+    $map = Homography::fromPoints([[0, 0], [40, 0], [40, 40], [0, 40]], [[100, 100], [420, 130], [400, 370], [110, 440]]);
     $finder = function (float $u, float $v) use ($map): Finder {
         [$x, $y] = $map->apply($u, $v);
         [$left, $right, $above, $below] = [$map->apply($u - 1, $v), $map->apply($u + 1, $v), $map->apply($u, $v - 1), $map->apply($u, $v + 1)];
 
         return new Finder($x, $y, ($right[0] - $left[0]) / 2, ($right[1] - $left[1]) / 2, ($below[0] - $above[0]) / 2, ($below[1] - $above[1]) / 2, false);
     };
-    $triple = TripleGrouper::group([$finder(3.5, 3.5), $finder(36.5, 3.5), $finder(3.5, 36.5)])[0];
-    expect($triple->modules)->toEqualWithDelta(33.0, 0.3);
+    $triplet = FinderTripletGrouper::group([$finder(3.5, 3.5), $finder(36.5, 3.5), $finder(3.5, 36.5)])[0];
+    expect($triplet->modules)->toEqualWithDelta(33.0, 0.3);
 });
 
 it('refuses three patterns that no symbol has', function (array $second, array $third, float $module) {
     $at = fn (float $x, float $y, float $module = 2) => new Finder($x, $y, $module, 0, 0, $module, false);
-    expect(TripleGrouper::group([$at(10, 10), $at(...[...$second, $module]), $at(...$third)]))->toBe([]);
+    expect(FinderTripletGrouper::group([$at(10, 10), $at(...[...$second, $module]), $at(...$third)]))->toBe([]);
 })->with([
     'in a line' => [[50, 10], [90, 10], 2],
     'too close together' => [[20, 10], [10, 20], 2],
@@ -201,26 +201,26 @@ it('refuses three patterns that no symbol has', function (array $second, array $
 ]);
 
 it('comes nearest to many points that do not agree', function () {
-    $true = Transform::fromPoints([[0, 0], [30, 0], [30, 30], [0, 30]], [[50, 40], [300, 60], [280, 310], [40, 290]]);
+    $true = Homography::fromPoints([[0, 0], [30, 0], [30, 30], [0, 30]], [[50, 40], [300, 60], [280, 310], [40, 290]]);
     [$from, $to] = [[], []];
     for ($i = 0; $i < 60; $i++) {
         $from[] = $point = [random_int(0, 300) / 10, random_int(0, 300) / 10];
         [$x, $y] = $true->apply(...$point);
         $to[] = [$x + random_int(-10, 10) / 10, $y + random_int(-10, 10) / 10];
     }
-    $found = Transform::nearest($from, $to, array_fill(0, 60, 1.0));
+    $found = Homography::nearest($from, $to, array_fill(0, 60, 1.0));
     foreach ([[0, 0], [30, 0], [15, 15], [30, 30]] as $point) {
         expect($found->apply(...$point))->toEqualWithDelta($true->apply(...$point), 1.2);
     }
 });
 
 it('crowds modules towards the ends of a roll and keeps its ends', function () {
-    $roll = Roll::ofRatio(29, false, 0.6, 2.0);
-    expect($roll->flat(3.5, 10))->toEqualWithDelta([3.5, 10.0], 1e-6)
-        ->and($roll->flat(25.5, 10))->toEqualWithDelta([25.5, 10.0], 1e-6)
-        ->and($roll->flat(14.5, 10))->toEqualWithDelta([14.5, 12.0], 1e-6);
-    $end = $roll->flat(4.0, 0)[0] - $roll->flat(3.0, 0)[0];
-    $middle = $roll->flat(15.0, 0)[0] - $roll->flat(14.0, 0)[0];
+    $cylinder = CylinderModel::ofRatio(29, false, 0.6, 2.0);
+    expect($cylinder->flat(3.5, 10))->toEqualWithDelta([3.5, 10.0], 1e-6)
+        ->and($cylinder->flat(25.5, 10))->toEqualWithDelta([25.5, 10.0], 1e-6)
+        ->and($cylinder->flat(14.5, 10))->toEqualWithDelta([14.5, 12.0], 1e-6);
+    $end = $cylinder->flat(4.0, 0)[0] - $cylinder->flat(3.0, 0)[0];
+    $middle = $cylinder->flat(15.0, 0)[0] - $cylinder->flat(14.0, 0)[0];
     expect($end)->toEqualWithDelta(0.6, 0.02)->and($middle)->toBeGreaterThan(1.2);
 });
 
@@ -228,7 +228,7 @@ it('maps four points to any four others', function () {
     for ($i = 0; $i < 50; $i++) {
         $from = [[0.0, 0.0], [10.0, 0.0], [10.0, 10.0], [0.0, 10.0]];
         $to = array_map(fn (array $p) => [$p[0] * 7 + random_int(-15, 15) / 10 + 100, $p[1] * 9 + random_int(-15, 15) / 10 + 50], $from);
-        $transform = Transform::fromPoints($from, $to);
+        $transform = Homography::fromPoints($from, $to);
         foreach ($from as $k => $point) {
             [$x, $y] = $transform->apply(...$point);
             expect($x)->toEqualWithDelta($to[$k][0], 1e-6)->and($y)->toEqualWithDelta($to[$k][1], 1e-6);
@@ -237,7 +237,7 @@ it('maps four points to any four others', function () {
 });
 
 it('reads format and version information with three wrong bits in a copy, and with one copy gone', function () {
-    $matrix = Encoder::encode('redundant', new EncodeOptions(Level::H, Version::of(7)))->matrix;
+    $matrix = Encoder::encode('redundant', new EncodeOptions(ErrorCorrectionLevel::H, Version::of(7)))->matrix;
     $n = $matrix->size();
     for ($i = 0; $i < 20; $i++) {
         $places = [];
@@ -265,7 +265,7 @@ it('reads format and version information with three wrong bits in a copy, and wi
 });
 
 it('says at which stage a matrix fails', function () {
-    $matrix = Encoder::encode('stage', new EncodeOptions(Level::L, Version::of(7)))->matrix;
+    $matrix = Encoder::encode('stage', new EncodeOptions(ErrorCorrectionLevel::L, Version::of(7)))->matrix;
     $n = $matrix->size();
     $stageOf = function (ModuleMatrix $matrix): ?Stage {
         try {

@@ -14,7 +14,7 @@ use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 /** Red, green and blue of a pixel. */
 function pixelAt(GdImage $picture, int $x, int $y): array
@@ -25,8 +25,8 @@ function pixelAt(GdImage $picture, int $x, int $y): array
 }
 
 it('gives every module the ink that its gradient has there', function (Gradient $gradient) {
-    $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions(Level::M));
-    $finish = new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 4, gradient: $gradient);
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions(ErrorCorrectionLevel::M));
+    $finish = new Finish(new KeenGlyph\Core\Finish\Inks(Colour::fromHex('#000'), Colour::fromHex('#fff'), gradient: $gradient));
     $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofModule(6));
     $picture = imagecreatefromstring(PngRenderer::render(SceneBuilder::of($symbol, $finish, $layout, '')));
     $side = $symbol->matrix->size();
@@ -74,7 +74,7 @@ it('lays ink over clear ground as alpha, and over a ground as a blend', function
     $symbol = Encoder::encode('hive');
     $ink = Colour::fromHex('#204060');
     foreach ([true, false] as $transparent) {
-        $finish = new Finish($ink, Colour::fromHex('#FFFFFF'), 4, $transparent, KeenGlyph\Core\Finish\ModuleShape::Disc);
+        $finish = new Finish(new KeenGlyph\Core\Finish\Inks($ink, Colour::fromHex('#FFFFFF'), $transparent), shapes: new KeenGlyph\Core\Finish\PatternShapes(KeenGlyph\Core\Finish\ModuleShape::Disc));
         $layout = Layout::of(21, $finish, Size::ofModule(9));
         $picture = imagecreatefromstring(PngRenderer::render(SceneBuilder::of($symbol, $finish, $layout, '')));
         $blends = 0;

@@ -42,7 +42,7 @@ function expectedPixels(ModuleMatrix $matrix, Finish $finish, Layout $layout): a
             $column = (int) floor(($x - $layout->before) / $layout->modulePx);
             $row = (int) floor(($y - $layout->before) / $layout->modulePx);
             $inside = min($column, $row) >= 0 && max($column, $row) < $matrix->size();
-            $rows[$y][$x] = substr(($inside && $matrix->isDark($column, $row) ? $finish->dark : $finish->light)->hex(), 1);
+            $rows[$y][$x] = substr(($inside && $matrix->isDark($column, $row) ? $finish->inks->dark : $finish->inks->light)->hex(), 1);
         }
     }
 
@@ -57,7 +57,7 @@ dataset('sizes', [
 
 it('draws PNG pixel for pixel', function (Size $size) {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7');
-    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
+    $finish = Finish::coloured(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
     expect(pixelsOf(PngRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout))))
         ->toBe(expectedPixels($symbol->matrix, $finish, $layout));
@@ -65,7 +65,7 @@ it('draws PNG pixel for pixel', function (Size $size) {
 
 it('writes a palette of two colours, one bit a pixel, with its resolution', function () {
     $symbol = Encoder::encode('hive');
-    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
+    $finish = Finish::coloured(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'));
     $png = PngRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, Layout::of(21, $finish, Size::ofModule(4, 300))));
     expect(bin2hex(substr($png, 16, 13)))->toBe('00000074'.'00000074'.'01'.'03'.'00'.'00'.'00')
         ->and($png)->toContain('PLTE'.hex2bin('FFFAEC2B1A0E'))
@@ -74,7 +74,7 @@ it('writes a palette of two colours, one bit a pixel, with its resolution', func
 
 it('draws the same in SVG, as an independent program sees it', function (Size $size) {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7');
-    $finish = new Finish(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
+    $finish = Finish::coloured(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
     $layout = Layout::of($symbol->matrix->size(), $finish, $size);
     $file = tempnam(sys_get_temp_dir(), 'kg');
     file_put_contents($file, SvgRenderer::render(SceneBuilder::ofGrid($symbol->matrix, $finish, $layout, 'Hive 7')));
@@ -100,7 +100,7 @@ it('writes SVG with one path, a view box in modules and an escaped title', funct
 
 it('draws PDF and EPS of exactly the asked size, as independent programs see them', function (string $format) {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7');
-    $finish = new Finish(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
+    $finish = Finish::coloured(Colour::fromHex('#143D2B'), Colour::fromHex('#F4F8F1'));
     $layout = Layout::of($symbol->matrix->size(), $finish, Size::ofMillimetres(30, 300));
     $file = tempnam(sys_get_temp_dir(), 'kg');
     file_put_contents($file, $format === 'pdf'
@@ -125,13 +125,13 @@ it('draws PDF and EPS of exactly the asked size, as independent programs see the
 })->with(['pdf', 'eps']);
 
 it('draws two rows of modules on a line of text', function () {
-    $text = TextRenderer::render(new ModuleMatrix(['10', '11']), new Finish(Colour::fromHex('#000'), Colour::fromHex('#fff'), 1));
+    $text = TextRenderer::render(new ModuleMatrix(['10', '11']), Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), 1));
     expect($text)->toBe(" ▄  \n ▀▀ \n");
 });
 
 it('draws boxes over the modules the same in every format', function () {
     $matrix = Encoder::encode(str_repeat('Fennmoor ', 16))->matrix;
-    $finish = new Finish(Colour::fromHex('#14201C'), Colour::fromHex('#FFFFFF'));
+    $finish = Finish::coloured(Colour::fromHex('#14201C'), Colour::fromHex('#FFFFFF'));
     $layout = Layout::of($matrix->size(), $finish, Size::ofModule(8, 72));
     $overlay = Overlay::swissCross($matrix->size());
     $folder = sys_get_temp_dir().'/kg-overlay-'.bin2hex(random_bytes(4));
@@ -168,7 +168,7 @@ it('draws bars in every format so that they read back', function (LinearSymbolog
     $symbol = $symbology->encode($text);
     $matrix = BarSheet::matrix($symbol);
     $layout = Layout::ofBars($matrix->columns(), $matrix->size(), Size::ofModule(3, 72));
-    $finish = new Finish(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'), 0);
+    $finish = Finish::coloured(Colour::fromHex('#2B1A0E'), Colour::fromHex('#FFFAEC'), 0);
     $folder = sys_get_temp_dir().'/kg-bars-'.bin2hex(random_bytes(4));
     mkdir($folder);
     file_put_contents("$folder/a.svg", SvgRenderer::render(SceneBuilder::ofGrid($matrix, $finish, $layout, 'x')));

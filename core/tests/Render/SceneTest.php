@@ -22,7 +22,7 @@ use KeenGlyph\Core\Render\Stroke;
 use KeenGlyph\Core\Render\Typeface;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 const SCENE_TEXT = 'https://fennmoor.example/hive/7?batch=H26-07';
 
@@ -65,7 +65,7 @@ function looks(): array
 }
 
 /** @return array{KeenGlyph\Core\Symbol\QrSymbol, Finish, Layout, KeenGlyph\Core\Render\Scene} */
-function sceneOf(array $values, ?Size $size = null, Level $level = Level::H): array
+function sceneOf(array $values, ?Size $size = null, ErrorCorrectionLevel $level = ErrorCorrectionLevel::H): array
 {
     $symbol = Encoder::encode(SCENE_TEXT, new EncodeOptions($level));
     $finish = FinishFile::read($values, new MarkPictures);
@@ -139,7 +139,7 @@ it('is as large in print as it says, to a tenth of a millimetre', function (floa
 
 it('draws nothing that reaches outside an SVG file, and escapes its words', function () {
     [, $finish, $layout] = sceneOf(looks()['leaves and a photograph'][0]);
-    $symbol = Encoder::encode(SCENE_TEXT, new EncodeOptions(Level::H));
+    $symbol = Encoder::encode(SCENE_TEXT, new EncodeOptions(ErrorCorrectionLevel::H));
     $svg = PictureFormat::Svg->draw(SceneBuilder::of($symbol, $finish, $layout, '<script>"&', null, "a\0<b>"), $symbol->matrix, $finish);
     expect(simplexml_load_string($svg))->not->toBeFalse()
         ->and($svg)->not->toContain('<script')
@@ -206,7 +206,7 @@ it('inks as much of a module as each shape says, and stays inside it', function 
 
 it('leaves no seam between joined modules', function (string $shape) {
     [, , $layout, $scene] = sceneOf(['shape' => $shape]);
-    $matrix = Encoder::encode(SCENE_TEXT, new EncodeOptions(Level::H))->matrix;
+    $matrix = Encoder::encode(SCENE_TEXT, new EncodeOptions(ErrorCorrectionLevel::H))->matrix;
     $picture = imagecreatefromstring(PngRenderer::render($scene));
     for ($y = 9; $y < 15; $y++) {
         for ($x = 9; $x < $matrix->size() - 9; $x++) {

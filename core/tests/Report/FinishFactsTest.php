@@ -6,17 +6,17 @@ use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\ModuleShape;
 use KeenGlyph\Core\Finish\RingShape;
 use KeenGlyph\Core\Image\MarkPictures;
-use KeenGlyph\Core\Proof\Tones;
+use KeenGlyph\Core\Proof\GreyProfile;
 use KeenGlyph\Core\Render\PathData;
 use KeenGlyph\Core\Report\Anatomy;
 use KeenGlyph\Core\Report\FinishCatalogue;
 use KeenGlyph\Core\Symbol\CodewordMap;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\Version;
 
-it('knows what each module is for', function (int $number, Level $level) {
+it('knows what each module is for', function (int $number, ErrorCorrectionLevel $level) {
     $symbol = Encoder::encode('HIVE 7', new EncodeOptions($level, Version::of($number)));
     $rows = Anatomy::of($symbol);
     $letters = count_chars(implode('', $rows), 1);
@@ -36,12 +36,12 @@ it('knows what each module is for', function (int $number, Level $level) {
         ->and($count('c'))->toBe(8 * ($blocks->total - $blocks->dataCodewords()))
         ->and($count('a'))->toBe(25 * $alignment)
         ->and(array_sum($letters))->toBe($symbol->matrix->size() ** 2);
-})->with([[2, Level::M], [3, Level::Q], [6, Level::L], [7, Level::H], [10, Level::Q]]);
+})->with([[2, ErrorCorrectionLevel::M], [3, ErrorCorrectionLevel::Q], [6, ErrorCorrectionLevel::L], [7, ErrorCorrectionLevel::H], [10, ErrorCorrectionLevel::Q]]);
 
 it('tells the block of every module', function () {
-    $symbol = Encoder::encode(str_repeat('Fennmoor heather honey ', 4), new EncodeOptions(Level::H));
+    $symbol = Encoder::encode(str_repeat('Fennmoor heather honey ', 4), new EncodeOptions(ErrorCorrectionLevel::H));
     assert($symbol->version instanceof Version);
-    $map = CodewordMap::of($symbol->version, Level::H);
+    $map = CodewordMap::of($symbol->version, ErrorCorrectionLevel::H);
     $letters = array_count_values(mb_str_split(implode('', Anatomy::blocks($symbol))));
     unset($letters['.']);
     $expected = [];
@@ -49,7 +49,7 @@ it('tells the block of every module', function () {
         $expected[mb_chr(0x100 + $block)] = 8 * ($length + $map->correction);
     }
     expect($letters)->toEqual($expected);
-    expect(Anatomy::of(Encoder::encode('1', new EncodeOptions(Level::L, micro: true))))->toBeNull();
+    expect(Anatomy::of(Encoder::encode('1', new EncodeOptions(ErrorCorrectionLevel::L, micro: true))))->toBeNull();
 });
 
 it('offers only what a finish takes, each with a drawing', function () {
@@ -68,13 +68,13 @@ it('offers only what a finish takes, each with a drawing', function () {
     }
     expect(count($catalogue['shapes']))->toBeGreaterThanOrEqual(8)
         ->and(count($catalogue['rings']))->toBeGreaterThanOrEqual(6)
-        ->and(array_column(array_filter($catalogue['rings'], static fn (array $ring): bool => $ring['price'] !== null), 'value'))
-        ->toBe(array_column(array_filter(RingShape::cases(), static fn (RingShape $ring): bool => $ring->price() !== null), 'value'))
+        ->and(array_column(array_filter($catalogue['rings'], static fn (array $ring): bool => $ring['drawback'] !== null), 'value'))
+        ->toBe(array_column(array_filter(RingShape::cases(), static fn (RingShape $ring): bool => $ring->drawback() !== null), 'value'))
         ->and(array_column($catalogue['shapes'], 'value'))->toBe(array_column(ModuleShape::cases(), 'value'));
 });
 
 it('finds edges to parts of a pixel', function (string $tones, bool $reversed, array $edges) {
-    $found = Tones::edges($tones, $reversed);
+    $found = GreyProfile::edges($tones, $reversed);
     expect(count($found))->toBe(count($edges));
     foreach ($edges as $i => $edge) {
         expect($found[$i])->toEqualWithDelta($edge, 0.01);

@@ -7,9 +7,9 @@ use KeenGlyph\Core\Symbol\Capacity;
 use KeenGlyph\Core\Symbol\Codewords;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\FormatInformation;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\LevelTable;
 use KeenGlyph\Core\Symbol\Mode;
 use KeenGlyph\Core\Symbol\Segment;
@@ -19,23 +19,23 @@ use KeenGlyph\Core\Symbol\VersionInformation;
 
 it('encodes the worked example of ISO/IEC 18004 annex I codeword for codeword', function () {
     $version = Version::of(1);
-    $data = Codewords::data([new Segment(Mode::Numeric, '01234567')], $version, Level::M);
-    expect(bin2hex(Codewords::final($data, $version->blocks(Level::M))))
+    $data = Codewords::data([new Segment(Mode::Numeric, '01234567')], $version, ErrorCorrectionLevel::M);
+    expect(bin2hex(Codewords::final($data, $version->blocks(ErrorCorrectionLevel::M))))
         ->toBe('10200c566180ec11ec11ec11ec11ec11'.'a524d4c1ed36c7872c55');
 
     $symbol = Encoder::encode('01234567');
     expect($symbol->version->number)->toBe(1)
-        ->and($symbol->level)->toBe(Level::M)
+        ->and($symbol->level)->toBe(ErrorCorrectionLevel::M)
         ->and($symbol->mask)->toBe(0b010);
 });
 
 it('states format and version as the examples of annexes C and D do', function () {
-    expect(decbin(FormatInformation::bits(Level::M, 0b101)))->toBe('100000011001110')
+    expect(decbin(FormatInformation::bits(ErrorCorrectionLevel::M, 0b101)))->toBe('100000011001110')
         ->and(sprintf('%018b', VersionInformation::bits(Version::of(7))))->toBe('000111110010010100');
 });
 
 it('knows capacities of table 7', function (int $version, string $level, int $digits, int $alphanumeric, int $bytes) {
-    [$v, $l] = [Version::of($version), Level::from($level)];
+    [$v, $l] = [Version::of($version), ErrorCorrectionLevel::from($level)];
     expect([
         Capacity::characters($v, $l, Mode::Numeric),
         Capacity::characters($v, $l, Mode::Alphanumeric),
@@ -46,7 +46,7 @@ it('knows capacities of table 7', function (int $version, string $level, int $di
     [21, 'Q', 1224, 742, 509], [26, 'M', 2544, 1542, 1059], [27, 'H', 1501, 910, 625], [40, 'L', 7089, 4296, 2953], [40, 'H', 3057, 1852, 1273],
 ]);
 
-it('fills every version and level to the last byte, and not one more', function (Level $level) {
+it('fills every version and level to the last byte, and not one more', function (ErrorCorrectionLevel $level) {
     for ($number = 1; $number <= 40; $number++) {
         $room = Capacity::bytes(Version::of($number), $level);
         $full = str_repeat('a', $room);
@@ -54,11 +54,11 @@ it('fills every version and level to the last byte, and not one more', function 
         $fixed = new EncodeOptions($level, Version::of($number));
         expect(fn () => Encoder::encode($full.'a', $fixed))->toThrow(TextDoesNotFit::class);
     }
-})->with(Level::cases());
+})->with(ErrorCorrectionLevel::cases());
 
 it('says how many bytes fit at each level', function () {
     try {
-        Encoder::encode(str_repeat('é', 1000), new EncodeOptions(Level::H));
+        Encoder::encode(str_repeat('é', 1000), new EncodeOptions(ErrorCorrectionLevel::H));
         $this->fail('It fitted.');
     } catch (TextDoesNotFit $e) {
         expect($e->bytes)->toBe(2000)
@@ -68,7 +68,7 @@ it('says how many bytes fit at each level', function () {
 });
 
 it('takes a fixed version and mask', function () {
-    $symbol = Encoder::encode('fennmoor', new EncodeOptions(Level::Q, Version::of(9), 6));
+    $symbol = Encoder::encode('fennmoor', new EncodeOptions(ErrorCorrectionLevel::Q, Version::of(9), 6));
     expect([$symbol->version->number, $symbol->mask, $symbol->matrix->size()])->toBe([9, 6, 53]);
 });
 
@@ -79,13 +79,13 @@ it('refuses what does not exist', function (callable $make) {
     'version 0' => [fn () => Version::of(0)],
     'version 41' => [fn () => Version::of(41)],
     'mask 8' => [fn () => new EncodeOptions(mask: 8)],
-    'more than any symbol holds' => [fn () => Encoder::encode(str_repeat('0', 7090), new EncodeOptions(Level::L))],
+    'more than any symbol holds' => [fn () => Encoder::encode(str_repeat('0', 7090), new EncodeOptions(ErrorCorrectionLevel::L))],
 ]);
 
 it('counts what is free', function () {
-    $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions(Level::Q));
-    $grown = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft()), new EncodeOptions(Level::Q));
-    $over = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft() + 1), new EncodeOptions(Level::Q));
+    $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions(ErrorCorrectionLevel::Q));
+    $grown = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft()), new EncodeOptions(ErrorCorrectionLevel::Q));
+    $over = Encoder::encode($symbol->text.str_repeat('x', $symbol->bytesLeft() + 1), new EncodeOptions(ErrorCorrectionLevel::Q));
     expect($grown->version)->toEqual($symbol->version)
         ->and($over->version->number)->toBe($symbol->version->number + 1);
 });
@@ -93,7 +93,7 @@ it('counts what is free', function () {
 it('tells what each level costs, as the encoder then makes it', function () {
     foreach (['https://fennmoor.example/hive/7', str_repeat('7', 3500)] as $text) {
         foreach (LevelTable::of($text) as $row) {
-            $level = Level::from($row['level']);
+            $level = ErrorCorrectionLevel::from($row['level']);
             if (! $row['fits']) {
                 expect(fn () => Encoder::encode($text, new EncodeOptions($level)))->toThrow(TextDoesNotFit::class);
 
@@ -108,11 +108,11 @@ it('tells what each level costs, as the encoder then makes it', function () {
 });
 
 it('lifts the level as far as the version allows', function () {
-    $plain = Encoder::encode('HIVE 7', new EncodeOptions(Level::L));
-    $lifted = Encoder::encode('HIVE 7', new EncodeOptions(Level::L, lift: true));
-    expect($lifted->version)->toEqual($plain->version)->and($lifted->level)->toBe(Level::H)
-        ->and(Encoder::encode(str_repeat('a', 15), new EncodeOptions(Level::L, lift: true))->level)->toBe(Level::L)
-        ->and(Encoder::encode(str_repeat('a', 14), new EncodeOptions(Level::L, lift: true))->level)->toBe(Level::M);
+    $plain = Encoder::encode('HIVE 7', new EncodeOptions(ErrorCorrectionLevel::L));
+    $lifted = Encoder::encode('HIVE 7', new EncodeOptions(ErrorCorrectionLevel::L, raiseLevel: true));
+    expect($lifted->version)->toEqual($plain->version)->and($lifted->level)->toBe(ErrorCorrectionLevel::H)
+        ->and(Encoder::encode(str_repeat('a', 15), new EncodeOptions(ErrorCorrectionLevel::L, raiseLevel: true))->level)->toBe(ErrorCorrectionLevel::L)
+        ->and(Encoder::encode(str_repeat('a', 14), new EncodeOptions(ErrorCorrectionLevel::L, raiseLevel: true))->level)->toBe(ErrorCorrectionLevel::M);
 });
 
 it('carries FNC1 in first and second position', function () {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
-use KeenGlyph\Core\Symbol\Level;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\MaskPattern;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 use KeenGlyph\Core\Symbol\Penalty;
@@ -50,7 +50,7 @@ function slowPenalty(ModuleMatrix $matrix): int
 it('scores as the rules read, module by module', function () {
     foreach ([1, 2, 6, 7, 11] as $number) {
         for ($mask = 0; $mask < MaskPattern::COUNT; $mask++) {
-            $symbol = Encoder::encode(random_bytes(6), new EncodeOptions(Level::M, Version::of($number), $mask));
+            $symbol = Encoder::encode(random_bytes(6), new EncodeOptions(ErrorCorrectionLevel::M, Version::of($number), $mask));
             $plane = planeOf($symbol->matrix);
             expect(Penalty::of($plane, SymbolTemplate::transpose($plane, $symbol->matrix->size()), $symbol->matrix->size()))
                 ->toBe(slowPenalty($symbol->matrix));

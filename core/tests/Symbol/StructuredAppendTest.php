@@ -7,8 +7,8 @@ use KeenGlyph\Core\Read\JoinedText;
 use KeenGlyph\Core\Read\MatrixDecoder;
 use KeenGlyph\Core\Symbol\CharacterSet;
 use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\QrSymbol;
 use KeenGlyph\Core\Symbol\StructuredAppend;
 use KeenGlyph\Core\Symbol\Version;
@@ -21,7 +21,7 @@ function contentsOf(array $symbols): array
 
 it('comes back whole, whatever the order, and breaks no character', function (string $base, int $count, CharacterSet $set) {
     $text = str_repeat($base, 12);
-    $symbols = StructuredAppend::encode($text, $count, new EncodeOptions(Level::Q, set: $set));
+    $symbols = StructuredAppend::encode($text, $count, new EncodeOptions(ErrorCorrectionLevel::Q, set: $set));
     $contents = contentsOf($symbols);
     foreach ($contents as $index => $content) {
         expect($content->append?->index)->toBe($index)
@@ -72,7 +72,7 @@ it('says what cannot be', function (Closure $make, string $message) {
     'one symbol' => [fn () => StructuredAppend::encode('text', 1), '2 to 16'],
     'seventeen' => [fn () => StructuredAppend::encode('text', 17), '2 to 16'],
     'too few characters' => [fn () => StructuredAppend::encode('ü', 2), 'fewer than 2 characters'],
-    'Micro QR' => [fn () => StructuredAppend::encode('text', 2, new EncodeOptions(Level::L, micro: true)), 'cannot be joined'],
+    'Micro QR' => [fn () => StructuredAppend::encode('text', 2, new EncodeOptions(ErrorCorrectionLevel::L, micro: true)), 'cannot be joined'],
     'too long for the version' => [fn () => StructuredAppend::encode(str_repeat('a', 100), 2, new EncodeOptions(version: Version::of(1))), 'does not fit 2 symbols of version 1'],
 ]);
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
+use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\FormatInformation;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use KeenGlyph\Core\Symbol\Level;
 use KeenGlyph\Core\Symbol\MaskPattern;
 use KeenGlyph\Core\Symbol\SymbolTemplate;
 use KeenGlyph\Core\Symbol\Version;
@@ -33,7 +33,7 @@ it('has the codewords and remainder bits of table 1', function () {
 
 it('divides all codewords into blocks that one code of 255 can hold', function () {
     for ($number = 1; $number <= 40; $number++) {
-        foreach (Level::cases() as $level) {
+        foreach (ErrorCorrectionLevel::cases() as $level) {
             $layout = Version::of($number)->blocks($level);
             $lengths = $layout->dataLengths();
             expect(array_sum($lengths) + $layout->blocks * $layout->correction)->toBe($layout->total)
@@ -46,7 +46,7 @@ it('divides all codewords into blocks that one code of 255 can hold', function (
 it('corrects about the share that the standard names for each level', function () {
     // 7, 15, 25 and 30 per cent, table 8; small symbols give a little less or more.
     foreach (['L' => 0.07, 'M' => 0.15, 'Q' => 0.25, 'H' => 0.30] as $level => $share) {
-        $shares = array_map(fn (int $n) => Version::of($n)->blocks(Level::from($level))->repairableShare(), range(5, 40));
+        $shares = array_map(fn (int $n) => Version::of($n)->blocks(ErrorCorrectionLevel::from($level))->repairableShare(), range(5, 40));
         expect(array_sum($shares) / count($shares))->toBeGreaterThan($share)->toBeLessThan($share + 0.05);
     }
 });
@@ -71,11 +71,11 @@ it('draws finder, separator, timing and alignment patterns where the standard pu
         $version = Version::of($number);
         $n = $version->modules();
         $rows = explode(SymbolTemplate::SEPARATOR, SymbolTemplate::of($version)->plane);
-        $patch = fn (int $x, int $y, int $size) => array_map(fn (int $i) => strtr(substr($rows[$y + $i], $x, $size), "\0\1", '01'), range(0, $size - 1));
+        $window = fn (int $x, int $y, int $size) => array_map(fn (int $i) => strtr(substr($rows[$y + $i], $x, $size), "\0\1", '01'), range(0, $size - 1));
         $finder = ['1111111', '1000001', '1011101', '1011101', '1011101', '1000001', '1111111'];
-        expect($patch(0, 0, 7))->toBe($finder)
-            ->and($patch($n - 7, 0, 7))->toBe($finder)
-            ->and($patch(0, $n - 7, 7))->toBe($finder)
+        expect($window(0, 0, 7))->toBe($finder)
+            ->and($window($n - 7, 0, 7))->toBe($finder)
+            ->and($window(0, $n - 7, 7))->toBe($finder)
             ->and(substr($rows[7], 0, 8))->toBe(str_repeat("\0", 8))
             ->and(strtr(substr($rows[6], 8, $n - 16), "\0\1", '01'))->toBe(substr(str_repeat('10', $n), 0, $n - 16))
             ->and($rows[$n - 8][8])->toBe("\1");
@@ -83,7 +83,7 @@ it('draws finder, separator, timing and alignment patterns where the standard pu
         if ($last !== []) {
             $centre = $last[count($last) - 1];
             expect($centre)->toBe($n - 7)
-                ->and($patch($centre - 2, $centre - 2, 5))->toBe(['11111', '10001', '10101', '10001', '11111']);
+                ->and($window($centre - 2, $centre - 2, 5))->toBe(['11111', '10001', '10101', '10001', '11111']);
         }
     }
 });
@@ -125,7 +125,7 @@ it('keeps format words seven bits and version words eight bits apart', function 
         return $least;
     };
     $formats = [];
-    foreach (Level::cases() as $level) {
+    foreach (ErrorCorrectionLevel::cases() as $level) {
         for ($mask = 0; $mask < 8; $mask++) {
             $formats[] = FormatInformation::bits($level, $mask);
         }
@@ -135,9 +135,9 @@ it('keeps format words seven bits and version words eight bits apart', function 
 });
 
 it('writes both copies of format and version information into the symbol', function () {
-    $symbol = Encoder::encode('copies', new EncodeOptions(Level::Q, Version::of(8), 5));
+    $symbol = Encoder::encode('copies', new EncodeOptions(ErrorCorrectionLevel::Q, Version::of(8), 5));
     $n = $symbol->matrix->size();
-    foreach ([[FormatInformation::bits(Level::Q, 5), 15, FormatInformation::places(...)], [VersionInformation::bits(Version::of(8)), 18, VersionInformation::places(...)]] as [$bits, $count, $places]) {
+    foreach ([[FormatInformation::bits(ErrorCorrectionLevel::Q, 5), 15, FormatInformation::places(...)], [VersionInformation::bits(Version::of(8)), 18, VersionInformation::places(...)]] as [$bits, $count, $places]) {
         for ($bit = 0; $bit < $count; $bit++) {
             foreach ($places($bit, $n) as [$column, $row]) {
                 expect($symbol->matrix->isDark($column, $row))->toBe(($bits >> $bit & 1) === 1);

@@ -653,7 +653,7 @@ export interface paths {
         };
         /**
          * What a finish can be made of
-         * @description Shapes with their drawings and prices, icons, formats, printing processes and camera models.
+         * @description Shapes with their drawings and drawbacks, icons, formats, printing processes and camera models.
          */
         get: operations["finishOptions"];
         put?: never;
@@ -1324,7 +1324,7 @@ export interface components {
             label: string;
             note: string;
             /** @description What it costs readers */
-            price: string | null;
+            drawback: string | null;
             /** @description Path data of a drawing */
             path: string;
             /** @description Side of the box it is drawn in */

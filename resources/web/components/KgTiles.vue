@@ -35,18 +35,18 @@ function move(event: KeyboardEvent, step: number): void {
         type="button"
         role="radio"
         :aria-checked="option.value === chosen"
-        :aria-label="option.price ? `${option.label}, at a price` : option.label"
+        :aria-label="option.drawback ? `${option.label}, with a drawback` : option.label"
         :tabindex="option.value === chosen ? 0 : -1"
-        :title="`${option.label}: ${option.note}${option.price ? `. ${option.price}` : ''}`"
+        :title="`${option.label}: ${option.note}${option.drawback ? `. ${option.drawback}` : ''}`"
         @click="chosen = option.value"
       >
         <svg :viewBox="`0 0 ${option.box} ${option.box}`" aria-hidden="true"><path :d="option.path" /></svg>
-        <svg v-if="option.price" class="price" viewBox="0 0 10 10" aria-hidden="true">
+        <svg v-if="option.drawback" class="drawback" viewBox="0 0 10 10" aria-hidden="true">
           <path d="M.5.5h9v9h-9zM.5.5l9 9M9.5.5l-9 9" />
         </svg>
       </button>
     </div>
-    <p v-if="current?.price" class="note cost">{{ current.label }}: {{ current.price }}.</p>
+    <p v-if="current?.drawback" class="note cost">{{ current.label }}: {{ current.drawback }}.</p>
   </div>
 </template>
 
@@ -92,7 +92,7 @@ svg {
   height: 100%;
   fill: currentcolor;
 }
-.price {
+.drawback {
   position: absolute;
   top: -4px;
   right: -4px;
