@@ -7,6 +7,11 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   timeout: 45_000,
+  // Where the demo account was last is where it signs in next, so going elsewhere comes after all others.
+  projects: [
+    { name: 'screens', testIgnore: 'workspaces.spec.ts' },
+    { name: 'workspaces', testMatch: 'workspaces.spec.ts', dependencies: ['screens'] },
+  ],
   expect: { timeout: 8_000 },
   reporter: [['list'], ['junit']],
   use: {

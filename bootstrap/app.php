@@ -6,6 +6,7 @@ use App\Http\Middleware\AcceptJson;
 use App\Http\Middleware\Conditional;
 use App\Http\Middleware\Idempotent;
 use App\Http\Middleware\ReadableInput;
+use App\Http\Middleware\RequireAbility;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Problems\Problems;
 use App\Support\SafeReport;
@@ -21,7 +22,6 @@ use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\PictureNotMade;
 use KeenGlyph\Core\Linear\InvalidBars;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
-use Laravel\Sanctum\Http\Middleware\CheckForAnyAbility;
 
 $app = Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
@@ -38,7 +38,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->statefulApi();
         $middleware->prependToGroup('api', [AcceptJson::class, Conditional::class, ReadableInput::class]);
         $middleware->append(SecurityHeaders::class);
-        $middleware->alias(['ability' => CheckForAnyAbility::class, 'idempotent' => Idempotent::class]);
+        $middleware->alias(['ability' => RequireAbility::class, 'idempotent' => Idempotent::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

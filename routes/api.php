@@ -26,6 +26,7 @@ Route::post('session', [SessionController::class, 'store'])->middleware('throttl
 
 Route::middleware('auth:sanctum')->group(function (): void {
     Route::get('session', [SessionController::class, 'show']);
+    Route::patch('session', [SessionController::class, 'update']);
     Route::delete('session', [SessionController::class, 'destroy']);
 
     Route::middleware(['ability:symbols', 'throttle:symbols'])->group(function (): void {
@@ -48,37 +49,37 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::middleware(['ability:glyphs:read', 'throttle:glyphs'])->group(function (): void {
         Route::get('workspace', [WorkspaceController::class, 'show']);
         Route::get('glyphs', [GlyphController::class, 'index']);
-        Route::get('glyphs/{glyph}', [GlyphController::class, 'show']);
-        Route::get('glyphs/{glyph}/image.{format}', GlyphImageController::class)->whereIn('format', array_column(PictureFormat::cases(), 'value'));
+        Route::get('glyphs/{glyph}', [GlyphController::class, 'show'])->can('view', 'glyph');
+        Route::get('glyphs/{glyph}/image.{format}', GlyphImageController::class)->whereIn('format', array_column(PictureFormat::cases(), 'value'))->can('view', 'glyph');
         Route::post('glyphs/lookup', [GlyphController::class, 'lookup']);
         Route::get('shelves', [GlyphController::class, 'shelves']);
         Route::get('gates', [GateController::class, 'index']);
-        Route::get('gates/{gate}', [GateController::class, 'show']);
-        Route::get('gates/{gate}/entries', [GateController::class, 'entries']);
-        Route::get('gates/{gate}/admissions', [GateController::class, 'admissions']);
+        Route::get('gates/{gate}', [GateController::class, 'show'])->can('view', 'gate');
+        Route::get('gates/{gate}/entries', [GateController::class, 'entries'])->can('view', 'gate');
+        Route::get('gates/{gate}/admissions', [GateController::class, 'admissions'])->can('view', 'gate');
         Route::get('finishes', [FinishController::class, 'index']);
-        Route::get('finishes/{finish}', [FinishController::class, 'show']);
-        Route::get('finishes/{finish}/image.svg', [FinishFileController::class, 'image']);
-        Route::get('finishes/{finish}/file', [FinishFileController::class, 'file']);
+        Route::get('finishes/{finish}', [FinishController::class, 'show'])->can('view', 'finish');
+        Route::get('finishes/{finish}/image.svg', [FinishFileController::class, 'image'])->can('view', 'finish');
+        Route::get('finishes/{finish}/file', [FinishFileController::class, 'file'])->can('view', 'finish');
     });
 
-    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates', 'idempotent']);
+    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates', 'idempotent'])->can('admit', 'gate');
 
     Route::middleware(['ability:glyphs:write', 'throttle:glyphs'])->group(function (): void {
         Route::patch('workspace', [WorkspaceController::class, 'update']);
         Route::post('glyphs', [GlyphController::class, 'store'])->middleware('idempotent');
         Route::post('finishes', [FinishController::class, 'store'])->middleware('idempotent');
-        Route::patch('finishes/{finish}', [FinishController::class, 'update']);
-        Route::delete('finishes/{finish}', [FinishController::class, 'destroy']);
-        Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed();
-        Route::post('finishes/{finish}/apply', [FinishController::class, 'apply']);
+        Route::patch('finishes/{finish}', [FinishController::class, 'update'])->can('update', 'finish');
+        Route::delete('finishes/{finish}', [FinishController::class, 'destroy'])->can('delete', 'finish');
+        Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed()->can('restore', 'finish');
+        Route::post('finishes/{finish}/apply', [FinishController::class, 'apply'])->can('view', 'finish');
         Route::post('glyphs/shelve', [GlyphController::class, 'shelve']);
         Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
-        Route::delete('gates/{gate}', [GateController::class, 'destroy']);
-        Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed();
-        Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo']);
-        Route::patch('glyphs/{glyph}', [GlyphController::class, 'update']);
-        Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy']);
-        Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed();
+        Route::delete('gates/{gate}', [GateController::class, 'destroy'])->can('delete', 'gate');
+        Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed()->can('restore', 'gate');
+        Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo'])->can('admit', 'gate');
+        Route::patch('glyphs/{glyph}', [GlyphController::class, 'update'])->can('update', 'glyph');
+        Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy'])->can('delete', 'glyph');
+        Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed()->can('restore', 'glyph');
     });
 });

@@ -2,18 +2,26 @@
 
 declare(strict_types=1);
 
+use App\Models\Ability;
 use App\Models\User;
+use App\Models\Workspace;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Tests\TestCase;
 
 pest()->extend(TestCase::class)->use(RefreshDatabase::class)->in('Feature');
 
+/** The workspace that a user is in. */
+function workspaceOf(User $user): Workspace
+{
+    return $user->memberships()->with('workspace')->oldest()->firstOrFail()->workspace;
+}
+
 /** A key of a new user, as headers. @param  list<string>  $abilities */
-function keyOf(User $user, array $abilities = User::ABILITIES): array
+function keyOf(User $user, ?array $abilities = null, ?Workspace $workspace = null): array
 {
     app('auth')->forgetGuards();
 
-    return ['Authorization' => 'Bearer '.$user->createToken('test', $abilities)->plainTextToken];
+    return ['Authorization' => 'Bearer '.$user->makeKey($workspace ?? workspaceOf($user), 'test', $abilities ?? Ability::names())];
 }
 
 /** A glyph as it would be sent. @param  array<string, mixed>  $more @return array<string, mixed> */
@@ -36,4 +44,21 @@ function faults(Illuminate\Testing\TestResponse $answer): array
     }
 
     return $faults;
+}
+
+/** Bodies that each route takes, to which one thing after the other is done. */
+function sound(string $operation): array
+{
+    return match ($operation) {
+        'makeSymbol' => ['text' => 'hive'],
+        'makeBars' => ['symbology' => 'ean13', 'text' => '952012345678'],
+        'buildPayload' => ['kind' => 'wifi', 'fields' => ['ssid' => 'Honey House', 'password' => 'clover&lime7']],
+        'parsePayload', 'lookUpGlyphs', 'convertGs1' => ['text' => '(01)09520123456788'],
+        'readGs1Element' => ['ai' => '310n', 'value' => '5 kg'],
+        'createGlyph' => ['name' => 'Hive', 'text' => 'hive'],
+        'createFinish' => ['name' => 'Jar', 'finish' => ['shape' => 'disc']],
+        'createGate' => ['name' => 'Gate', 'csv' => 'A1'],
+        'signIn' => ['email' => 'nobody@fennmoor.example', 'password' => 'x'],
+        default => [],
+    };
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Models\Gate;
 use App\Models\GateAdmission;
 use App\Models\GateEntry;
@@ -37,6 +39,10 @@ final class Admit
             $standing = $admitted ? GateAdmission::query()->findOrFail($id) : $entry->standing()->first();
             // Between the two looks it may have been undone: then it is free again.
             if ($standing !== null || $try > 2) {
+                if ($admitted && $standing !== null) {
+                    DomainEvent::record(Fact::CodeAdmitted, $gate->workspace_id, $gate->id, $standing->id);
+                }
+
                 return ['verdict' => $admitted ? 'admitted' : 'used', 'entry' => $entry, 'admission' => $standing];
             }
         }
@@ -45,7 +51,12 @@ final class Admit
     /** Takes an admission back; false when that has been done already. */
     public function undo(Gate $gate, string $admission): bool
     {
-        return Str::isUuid($admission)
+        $isUndone = Str::isUuid($admission)
             && $gate->admissions()->whereKey($admission)->whereNull('undone_at')->update(['undone_at' => Carbon::now()->format(self::MOMENT)]) === 1;
+        if ($isUndone) {
+            DomainEvent::record(Fact::AdmissionUndone, $gate->workspace_id, $gate->id, $admission);
+        }
+
+        return $isUndone;
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use App\Composition\CompositionInput;
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Models\Finish;
 use App\Models\Glyph;
 use App\Models\Workspace;
@@ -99,16 +101,6 @@ final readonly class SaveFinish
         return array_combine(array_map(static fn (LedgerLine $line): string => $line->check, $lines), $lines);
     }
 
-    /** @throws ValidationException when its name was taken meanwhile */
-    public function restore(Finish $finish): void
-    {
-        try {
-            DB::transaction(static fn (): bool => $finish->restore());
-        } catch (UniqueConstraintViolationException) {
-            throw ValidationException::withMessages(['name' => ['Another finish has taken this name since. Rename it first.']]);
-        }
-    }
-
     /** @param  array<string, mixed>  $given */
     private function keep(Finish $finish, array $given): Finish
     {
@@ -131,7 +123,9 @@ final readonly class SaveFinish
                 if ($finish->exists && $finish->isDirty(['name', 'finish'])) {
                     $finish->revision++;
                 }
+                $isNew = ! $finish->exists;
                 $finish->save();
+                DomainEvent::record($isNew ? Fact::FinishCreated : Fact::FinishChanged, $finish->workspace_id, $finish->id);
 
                 return $finish;
             });

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Models\Gate;
 use App\Models\GateEntry;
 use App\Models\Glyph;
@@ -48,6 +50,7 @@ final class SaveGate
                     'name' => $row[1],
                 ], $chunk));
             }
+            DomainEvent::record(Fact::GateCreated, $gate->workspace_id, $gate->id);
 
             return $gate;
         });

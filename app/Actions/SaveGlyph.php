@@ -6,8 +6,10 @@ namespace App\Actions;
 
 use App\Composition\CompositionInput;
 use App\Composition\SavedFinish;
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Models\Glyph;
-use App\Models\User;
+use App\Models\Membership;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use KeenGlyph\Core\Compose\CompositionOptions;
@@ -28,13 +30,16 @@ final class SaveGlyph
      *
      * @throws ValidationException when the text does not do what its kind promises
      */
-    public function create(User $user, array $given): Glyph
+    public function create(Membership $by, array $given): Glyph
     {
         $glyph = new Glyph;
-        $glyph->workspace_id = $user->workspace_id;
-        $glyph->fill([...self::columns($glyph, $given), 'created_by' => $user->id, 'revision' => 1]);
+        $glyph->workspace()->associate($by->workspace);
+        $glyph->fill([...self::columns($glyph, $given), 'created_by' => $by->user_id, 'revision' => 1]);
         self::draw($glyph);
-        $glyph->save();
+        DB::transaction(static function () use ($glyph): void {
+            $glyph->save();
+            DomainEvent::record(Fact::GlyphCreated, $glyph->workspace_id, $glyph->id);
+        });
 
         return $glyph;
     }
@@ -59,6 +64,7 @@ final class SaveGlyph
             if ($current->isDirty()) {
                 $current->revision++;
                 $current->save();
+                DomainEvent::record(Fact::GlyphChanged, $current->workspace_id, $current->id);
             }
 
             return $current;

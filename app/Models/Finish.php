@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Models\Concerns\BelongsToWorkspace;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Support\Carbon;
@@ -28,19 +28,13 @@ use Illuminate\Support\Carbon;
  */
 final class Finish extends Model
 {
-    use HasUuids, SoftDeletes;
+    use BelongsToWorkspace, HasUuids, SoftDeletes;
 
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
     protected $fillable = ['name', 'finish', 'is_default', 'revision'];
 
     protected $attributes = ['is_default' => false];
-
-    /** @return BelongsTo<Workspace, $this> */
-    public function workspace(): BelongsTo
-    {
-        return $this->belongsTo(Workspace::class);
-    }
 
     /** @return HasMany<Glyph, $this> */
     public function glyphs(): HasMany

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Composition\CompositionInput;
+use App\Models\Concerns\BelongsToWorkspace;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
@@ -49,18 +50,12 @@ use KeenGlyph\Core\Compose\Composition;
  */
 final class Glyph extends Model
 {
-    use HasUuids, SoftDeletes;
+    use BelongsToWorkspace, HasUuids, SoftDeletes;
 
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
     protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes'];
-
-    /** @return BelongsTo<Workspace, $this> */
-    public function workspace(): BelongsTo
-    {
-        return $this->belongsTo(Workspace::class);
-    }
 
     /**
      * Glyphs whose name or text contains the words, in either case.

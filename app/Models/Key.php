@@ -5,10 +5,16 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Facades\DB;
 use Laravel\Sanctum\PersonalAccessToken;
 
-/** A program's key. Only its hash is kept. */
+/**
+ * A program's key to one workspace. Only its hash is kept.
+ *
+ * @property string $workspace_id
+ * @property-read Workspace $workspace
+ */
 final class Key extends PersonalAccessToken
 {
     protected $table = 'personal_access_tokens';
@@ -19,12 +25,25 @@ final class Key extends PersonalAccessToken
     /** Digits of a number that the database can hold, and characters of a secret that can be one. */
     private const FORM = '/^(\d{1,18})\|([A-Za-z0-9_]{20,100})$/D';
 
-    /** The key with its user and workspace in one question: this stands before every request of a program. */
+    /** @return BelongsTo<Workspace, $this> */
+    public function workspace(): BelongsTo
+    {
+        return $this->belongsTo(Workspace::class);
+    }
+
+    /** What its owner is in its workspace; null when they are no longer in it. */
+    public function membership(): ?Membership
+    {
+        return $this->relationLoaded('membership') ? $this->getRelation('membership') : null;
+    }
+
+    /** The key with its user, workspace and membership in one question: this stands before every request of a program. */
     private static function withOwner(int $id): ?self
     {
         $row = DB::selectOne(
-            'SELECT to_jsonb(k) AS key, to_jsonb(u) AS owner, to_jsonb(w) AS workspace FROM personal_access_tokens k
-             JOIN users u ON k.tokenable_type = ? AND u.id = k.tokenable_id JOIN workspaces w ON w.id = u.workspace_id WHERE k.id = ?',
+            'SELECT to_jsonb(k) AS key, to_jsonb(u) AS owner, to_jsonb(w) AS workspace, to_jsonb(m) AS membership FROM personal_access_tokens k
+             JOIN users u ON k.tokenable_type = ? AND u.id = k.tokenable_id
+             JOIN memberships m ON m.user_id = u.id AND m.workspace_id = k.workspace_id JOIN workspaces w ON w.id = m.workspace_id WHERE k.id = ?',
             [(new User)->getMorphClass(), $id],
         );
         $row = (array) $row;
@@ -35,7 +54,9 @@ final class Key extends PersonalAccessToken
         $key = $made(new self, $row['key']);
         $owner = $made(new User, $row['owner']);
 
-        return $key instanceof self ? $key->setRelation('tokenable', $owner->setRelation('workspace', $made(new Workspace, $row['workspace']))) : null;
+        $membership = $made(new Membership, $row['membership'])->setRelation('workspace', $made(new Workspace, $row['workspace']));
+
+        return $key instanceof self ? $key->setRelation('tokenable', $owner)->setRelation('membership', $membership) : null;
     }
 
     /**

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Database\Factories\UserFactory;
+use DateTimeInterface;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
-use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Laravel\Sanctum\HasApiTokens;
 
@@ -15,27 +16,46 @@ use Laravel\Sanctum\HasApiTokens;
  * Somebody who signs in, or on whose behalf a program does.
  *
  * @property string $id
- * @property string $workspace_id
+ * @property ?string $last_workspace_id
  * @property string $name
  * @property string $email
- * @property-read Workspace $workspace
  */
 final class User extends Authenticatable
 {
     /** @use HasFactory<UserFactory> */
     use HasApiTokens, HasFactory, HasUuids;
 
-    /** What a program's key may be allowed. */
-    public const ABILITIES = ['symbols', 'glyphs:read', 'glyphs:write'];
-
-    protected $fillable = ['name', 'email', 'password'];
+    protected $fillable = ['name', 'email', 'password', 'last_workspace_id'];
 
     protected $hidden = ['password', 'remember_token'];
 
-    /** @return BelongsTo<Workspace, $this> */
-    public function workspace(): BelongsTo
+    /** @return HasMany<Membership, $this> */
+    public function memberships(): HasMany
     {
-        return $this->belongsTo(Workspace::class);
+        return $this->hasMany(Membership::class);
+    }
+
+    /** Makes them a member, or changes what they are. */
+    public function join(Workspace $workspace, Role $role): Membership
+    {
+        return $this->memberships()->updateOrCreate(['workspace_id' => $workspace->id], ['role' => $role]);
+    }
+
+    /**
+     * A new key that acts for them in one workspace.
+     *
+     * @param  list<string>  $abilities
+     * @return string the key itself, which is kept nowhere
+     */
+    public function makeKey(Workspace $workspace, string $name, array $abilities, ?DateTimeInterface $expires = null): string
+    {
+        $secret = $this->generateTokenString();
+        $key = new Key;
+        $key->forceFill(['name' => $name, 'token' => hash('sha256', $secret), 'abilities' => $abilities, 'expires_at' => $expires, 'workspace_id' => $workspace->id]);
+        $key->tokenable()->associate($this);
+        $key->save();
+
+        return $key->getKey().'|'.$secret;
     }
 
     protected function casts(): array

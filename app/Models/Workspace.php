@@ -51,9 +51,9 @@ final class Workspace extends Model
         return $this->hasMany(Gate::class);
     }
 
-    /** @return HasMany<User, $this> */
-    public function users(): HasMany
+    /** @return HasMany<Membership, $this> */
+    public function memberships(): HasMany
     {
-        return $this->hasMany(User::class);
+        return $this->hasMany(Membership::class);
     }
 }

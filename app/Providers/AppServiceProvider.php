@@ -5,26 +5,18 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Http\Middleware\StartSession;
-use App\Models\Finish;
-use App\Models\Gate;
-use App\Models\Glyph;
 use App\Models\Key;
 use App\Models\User;
-use App\Models\Workspace;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Factory as CacheFactory;
 use Illuminate\Contracts\Foundation\Application;
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\Eloquent\ModelNotFoundException;
-use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession as BaseStartSession;
 use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\RateLimiter;
-use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
-use Illuminate\Support\Str;
 use Laravel\Sanctum\Sanctum;
 
 final class AppServiceProvider extends ServiceProvider
@@ -44,27 +36,7 @@ final class AppServiceProvider extends ServiceProvider
         // Relative addresses hold behind any proxy, host and port.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Sanctum::usePersonalAccessTokenModel(Key::class);
-        $this->bindOwned();
         $this->limitRates();
-    }
-
-    /** Glyphs, finishes and gates are looked up inside the signed-in workspace only: another one's is as absent as none. */
-    private function bindOwned(): void
-    {
-        $find = static function (string $id, \Illuminate\Routing\Route $route, callable $of): Model {
-            $user = auth('sanctum')->user();
-            /** @var HasMany<Glyph, Workspace>|HasMany<Finish, Workspace>|HasMany<Gate, Workspace>|null $query */
-            $query = $user instanceof User ? $of($user->workspace) : null;
-            if ($query !== null && $route->allowsTrashedBindings()) {
-                $query->getQuery()->withTrashed();
-            }
-            $found = $query !== null && Str::isUuid($id) ? $query->whereKey($id)->first() : null;
-
-            return $found ?? throw new ModelNotFoundException;
-        };
-        Route::bind('glyph', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->glyphs()));
-        Route::bind('finish', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->finishes()));
-        Route::bind('gate', static fn (string $id, \Illuminate\Routing\Route $route): Model => $find($id, $route, static fn (Workspace $workspace): HasMany => $workspace->gates()));
     }
 
     private function limitRates(): void

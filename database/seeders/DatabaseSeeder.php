@@ -8,11 +8,13 @@ use App\Actions\Admit;
 use App\Actions\SaveFinish;
 use App\Actions\SaveGate;
 use App\Actions\SaveGlyph;
+use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Config;
+use Illuminate\Support\Str;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Starters;
 
@@ -59,7 +61,11 @@ final class DatabaseSeeder extends Seeder
         $demo = Config::array('keen.demo');
         $workspace = Workspace::create(['name' => 'Fennmoor Beekeepers’ Cooperative', 'chat_template' => 'https://chat.fennmoor.example/{number}?text={message}']);
         $user = new User(['name' => 'Ines Calder', 'email' => $demo['email'], 'password' => $demo['password']]);
-        $user->workspace()->associate($workspace)->save();
+        $user->save();
+        $member = $user->join($workspace, Role::Owner);
+        // A second workspace, where she reads what the show committee makes.
+        $user->join(self::show($save), Role::Reader);
+        $user->update(['last_workspace_id' => $workspace->id]);
 
         $ids = [];
         foreach (self::finishes() as $name => $values) {
@@ -72,10 +78,24 @@ final class DatabaseSeeder extends Seeder
             Carbon::setTestNow(now()->subHours(31 * (count($glyphs) - 1 - $i) + $i % 5));
             $glyph['shelf'] = self::shelf($glyph['name']);
             $wears = self::WEARS[$glyph['name']] ?? (str_starts_with($glyph['name'], 'Hive tag') ? 'Hive tag' : null);
-            $save->create($user, $wears === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$wears]]);
+            $save->create($member, $wears === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$wears]]);
             Carbon::setTestNow();
         }
         self::gate($workspace);
+    }
+
+    /** The honey show's own small workspace, whose editor is Rhys. */
+    private static function show(SaveGlyph $save): Workspace
+    {
+        $show = Workspace::create(['name' => 'Fennmoor Honey Show']);
+        // Nobody signs in as Rhys: his password is known to no one.
+        $rhys = User::create(['name' => 'Rhys Ferrier', 'email' => 'rhys@fennmoor.example', 'password' => Str::random(40)]);
+        $editor = $rhys->join($show, Role::Owner);
+        foreach (['Stewards’ desk' => 'https://fennmoor.example/show/2026/stewards', 'Judging times' => 'https://fennmoor.example/show/2026/judging'] as $name => $text) {
+            $save->create($editor, ['name' => $name, 'kind' => 'link', 'text' => $text, 'dark' => self::GARDEN[0], 'light' => self::GARDEN[1]]);
+        }
+
+        return $show;
     }
 
     private static function shelf(string $name): ?string

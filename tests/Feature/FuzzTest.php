@@ -12,23 +12,6 @@ const NASTY = [
     'an empty list' => [], 'a list of lists' => [[['a']]], 'an object' => ['a' => ['b' => 'c']], 'a list of numbers' => [1, 2, 3],
 ];
 
-/** Bodies that each route takes, to which one thing after the other is done. */
-function sound(string $operation): array
-{
-    return match ($operation) {
-        'makeSymbol' => ['text' => 'hive'],
-        'makeBars' => ['symbology' => 'ean13', 'text' => '952012345678'],
-        'buildPayload' => ['kind' => 'wifi', 'fields' => ['ssid' => 'Honey House', 'password' => 'clover&lime7']],
-        'parsePayload', 'lookUpGlyphs', 'convertGs1' => ['text' => '(01)09520123456788'],
-        'readGs1Element' => ['ai' => '310n', 'value' => '5 kg'],
-        'createGlyph' => ['name' => 'Hive', 'text' => 'hive'],
-        'createFinish' => ['name' => 'Jar', 'finish' => ['shape' => 'disc']],
-        'createGate' => ['name' => 'Gate', 'csv' => 'A1'],
-        'signIn' => ['email' => 'nobody@fennmoor.example', 'password' => 'x'],
-        default => [],
-    };
-}
-
 /** @return array<string, array{string, string, array<string, mixed>}> operation by its name */
 function operations(): array
 {

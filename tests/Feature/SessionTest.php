@@ -82,7 +82,7 @@ it('seeds a demo that signs in, once', function () {
     User::query()->delete();
     $this->seed(DatabaseSeeder::class);
     $this->seed(DatabaseSeeder::class);
-    expect(Glyph::count())->toBe(29)->and(User::count())->toBe(1);
+    expect(Glyph::count())->toBe(31)->and(User::count())->toBe(2);
     $demo = $this->getJson('/api/v1/about')->json('demo');
     $this->postJson('/api/v1/session', $demo)->assertCreated();
     foreach ($this->getJson('/api/v1/glyphs')->json('data') as $glyph) {

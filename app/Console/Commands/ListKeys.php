@@ -17,10 +17,11 @@ final class ListKeys extends Command
 
     public function handle(): int
     {
-        $keys = Key::query()->with('tokenable')->orderBy('id')->get()->map(static fn (Key $key): array => [
+        $keys = Key::query()->with(['tokenable', 'workspace'])->orderBy('id')->get()->map(static fn (Key $key): array => [
             'id' => $key->getKey(),
             'name' => $key->getAttribute('name'),
             'account' => $key->tokenable instanceof User ? $key->tokenable->email : null,
+            'workspace' => $key->workspace->name,
             'abilities' => implode(',', (array) $key->getAttribute('abilities')),
             'last_used_at' => $key->last_used_at?->toIso8601ZuluString(),
             'expires_at' => $key->expires_at?->toIso8601ZuluString(),
@@ -30,7 +31,7 @@ final class ListKeys extends Command
         } elseif ($keys->isEmpty()) {
             $this->line('There are no keys.');
         } else {
-            $this->table(['Id', 'Name', 'Account', 'Abilities', 'Last used', 'Expires'], $keys->map(static fn (array $key): array => array_values(array_map(static fn (mixed $value): string => (string) ($value ?? 'never'), $key)))->all());
+            $this->table(['Id', 'Name', 'Account', 'Workspace', 'Abilities', 'Last used', 'Expires'], $keys->map(static fn (array $key): array => array_values(array_map(static fn (mixed $value): string => (string) ($value ?? 'never'), $key)))->all());
         }
 
         return self::SUCCESS;

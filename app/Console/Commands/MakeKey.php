@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Models\Ability;
+use App\Models\Membership;
 use App\Models\User;
 use Illuminate\Console\Command;
 
@@ -13,6 +15,7 @@ final class MakeKey extends Command
     protected $signature = 'keys:make
         {name : What the key is for, such as "label printer"}
         {--email= : The account it acts for; the only one when there is just one}
+        {--workspace= : The workspace it is for, by name or identifier; the only one when there is just one}
         {--ability=* : symbols, glyphs:read, glyphs:write; all of them when none is named}
         {--days= : Days until it expires; never when left out}';
 
@@ -21,10 +24,10 @@ final class MakeKey extends Command
     public function handle(): int
     {
         /** @var list<string> $abilities */
-        $abilities = $this->option('ability') ?: User::ABILITIES;
-        $unknown = array_diff($abilities, User::ABILITIES);
+        $abilities = $this->option('ability') ?: Ability::names();
+        $unknown = array_diff($abilities, Ability::names());
         if ($unknown !== []) {
-            $this->error('There is no ability “'.implode('”, “', $unknown).'”: choose from '.implode(', ', User::ABILITIES).'.');
+            $this->error('There is no ability “'.implode('”, “', $unknown).'”: choose from '.implode(', ', Ability::names()).'.');
 
             return self::INVALID;
         }
@@ -41,8 +44,15 @@ final class MakeKey extends Command
 
             return self::INVALID;
         }
-        $key = $users->firstOrFail()->createToken((string) $this->argument('name'), $abilities, $days === null ? null : now()->addDays((int) $days));
-        $this->line($key->plainTextToken);
+        $user = $users->firstOrFail();
+        $named = $this->option('workspace');
+        $memberships = $user->memberships()->with('workspace')->get()->filter(static fn (Membership $one): bool => ! is_string($named) || in_array($named, [$one->workspace_id, $one->workspace->name], true));
+        if ($memberships->count() !== 1) {
+            $this->error(is_string($named) ? "{$user->email} is in no one workspace “{$named}”." : 'Say which workspace it is for with --workspace.');
+
+            return self::INVALID;
+        }
+        $this->line($user->makeKey($memberships->firstOrFail()->workspace, (string) $this->argument('name'), $abilities, $days === null ? null : now()->addDays((int) $days)));
         $this->getOutput()->getErrorStyle()->writeln('This key is shown only now. Keep it where your program finds it, not in its source.');
 
         return self::SUCCESS;

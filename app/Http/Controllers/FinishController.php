@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\RemoveSaved;
 use App\Actions\SaveFinish;
 use App\Http\Requests\ApplyFinishRequest;
 use App\Http\Requests\FinishRequest;
 use App\Http\Requests\ListRequest;
 use App\Http\Resources\FinishResource;
 use App\Models\Finish;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -20,7 +21,7 @@ final class FinishController
 {
     public function index(ListRequest $request): JsonResponse
     {
-        [$page, $next] = $request->page(CurrentUser::of($request)->workspace->finishes()->withCount('glyphs'), Keyset::byTime('created_at', false));
+        [$page, $next] = $request->page(Current::workspace($request)->finishes()->withCount('glyphs'), Keyset::byTime('created_at', false));
 
         return new JsonResponse(['data' => $page->map(FinishResource::of(...)), 'next_cursor' => $next]);
     }
@@ -32,7 +33,7 @@ final class FinishController
 
     public function store(FinishRequest $request, SaveFinish $save): JsonResponse
     {
-        $finish = $save->create(CurrentUser::of($request)->workspace, $request->given());
+        $finish = $save->create(Current::workspace($request), $request->given());
 
         return self::respond($finish, 201)->header('Location', "/api/v1/finishes/{$finish->id}");
     }
@@ -51,18 +52,17 @@ final class FinishController
         return self::respond($finish, 200, ['worn' => ['applied' => $glyphs->count() - count($refused), 'left' => max(0, $all - $glyphs->count()), 'refused' => $refused]]);
     }
 
-    public function destroy(Finish $finish): Response
+    public function destroy(Finish $finish, RemoveSaved $remove): Response
     {
-        $finish->update(['is_default' => false]);
-        $finish->delete();
+        $remove->delete($finish);
 
         return new Response('', 204);
     }
 
     /** Brings a deleted finish back. */
-    public function restore(Finish $finish, SaveFinish $save): JsonResponse
+    public function restore(Finish $finish, RemoveSaved $remove): JsonResponse
     {
-        $save->restore($finish);
+        $remove->restore($finish);
 
         return self::respond($finish);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\Admit;
+use App\Actions\RemoveSaved;
 use App\Actions\SaveGate;
 use App\Http\Problems\Problems;
 use App\Http\Requests\AdmitRequest;
@@ -14,7 +15,7 @@ use App\Http\Requests\ListRequest;
 use App\Http\Resources\GateResource;
 use App\Models\Gate;
 use App\Models\GateAdmission;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -24,7 +25,7 @@ final class GateController
 {
     public function index(ListRequest $request): JsonResponse
     {
-        [$page, $next] = $request->page(CurrentUser::of($request)->workspace->gates(), Keyset::byTime('created_at'));
+        [$page, $next] = $request->page(Current::workspace($request)->gates(), Keyset::byTime('created_at'));
 
         return new JsonResponse(['data' => $page->map(GateResource::of(...)), 'next_cursor' => $next]);
     }
@@ -37,7 +38,7 @@ final class GateController
     public function store(GateRequest $request, SaveGate $save): JsonResponse
     {
         $gate = $save->create(
-            CurrentUser::of($request)->workspace,
+            Current::workspace($request),
             $request->string('name')->toString(),
             $request->has('csv') ? $request->string('csv')->toString() : null,
             $request->has('shelf') ? $request->string('shelf')->toString() : null,
@@ -46,16 +47,16 @@ final class GateController
         return (new JsonResponse(GateResource::of($gate), 201))->header('Location', "/api/v1/gates/{$gate->id}");
     }
 
-    public function destroy(Gate $gate): Response
+    public function destroy(Gate $gate, RemoveSaved $remove): Response
     {
-        $gate->delete();
+        $remove->delete($gate);
 
         return new Response('', 204);
     }
 
-    public function restore(Gate $gate): JsonResponse
+    public function restore(Gate $gate, RemoveSaved $remove): JsonResponse
     {
-        $gate->restore();
+        $remove->restore($gate);
 
         return new JsonResponse(GateResource::of($gate));
     }

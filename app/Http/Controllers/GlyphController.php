@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Actions\RemoveSaved;
 use App\Actions\SaveGlyph;
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
@@ -13,7 +16,7 @@ use App\Http\Requests\LookupRequest;
 use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -28,7 +31,7 @@ final class GlyphController
 
     public function index(GlyphListRequest $request): JsonResponse
     {
-        $query = CurrentUser::of($request)->workspace->glyphs();
+        $query = Current::workspace($request)->glyphs();
         $words = trim($request->string('q')->toString());
         if ($words !== '') {
             $query->getQuery()->matching($words);
@@ -51,7 +54,7 @@ final class GlyphController
         $text = str_replace("\0", '', $request->string('text')->toString());
         // The number of a trade item is the same with more or fewer zeros before it.
         $forms = RetailNumber::forms($text);
-        $found = CurrentUser::of($request)->workspace->glyphs()->whereRaw('md5(text) IN ('.implode(', ', array_fill(0, count($forms), 'md5(?)')).')', $forms)
+        $found = Current::workspace($request)->glyphs()->whereRaw('md5(text) IN ('.implode(', ', array_fill(0, count($forms), 'md5(?)')).')', $forms)
             ->whereIn('text', $forms)->orderByDesc('updated_at')->limit(self::ALIKE)->get();
 
         return new JsonResponse(['data' => $found->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false))->values()]);
@@ -60,7 +63,11 @@ final class GlyphController
     /** Puts glyphs on a shelf, or takes them off. What they say and look like stays, so their revision does. */
     public function shelve(ShelveRequest $request): JsonResponse
     {
-        $moved = CurrentUser::of($request)->workspace->glyphs()->whereKey($request->validated('glyphs'))->toBase()->update(['shelf' => $request->shelf()]);
+        $workspace = Current::workspace($request);
+        /** @var list<string> $ids */
+        $ids = $request->validated('glyphs');
+        $moved = $workspace->glyphs()->whereKey($ids)->toBase()->update(['shelf' => $request->shelf()]);
+        DomainEvent::record(Fact::GlyphShelved, $workspace->id, ...$ids);
 
         return new JsonResponse(['moved' => $moved]);
     }
@@ -68,7 +75,7 @@ final class GlyphController
     /** Shelves in use, with how many glyphs are on each. */
     public function shelves(ListRequest $request): JsonResponse
     {
-        $shelves = CurrentUser::of($request)->workspace->glyphs()->whereNotNull('shelf')->toBase()->groupBy('shelf')->selectRaw('shelf, count(*) AS glyphs');
+        $shelves = Current::workspace($request)->glyphs()->whereNotNull('shelf')->toBase()->groupBy('shelf')->selectRaw('shelf, count(*) AS glyphs');
         [$page, $next] = $request->page($shelves, Keyset::byUnique('shelf'));
 
         return new JsonResponse(['data' => $page, 'next_cursor' => $next]);
@@ -81,7 +88,7 @@ final class GlyphController
 
     public function store(GlyphRequest $request, SaveGlyph $save): JsonResponse
     {
-        $glyph = $save->create(CurrentUser::of($request), $request->given());
+        $glyph = $save->create(Current::membership($request), $request->given());
 
         return self::respond($glyph, 201)->header('Location', "/api/v1/glyphs/{$glyph->id}");
     }
@@ -91,21 +98,21 @@ final class GlyphController
         return self::respond($save->update($glyph, $request->given(), $request->header('If-Match')));
     }
 
-    public function destroy(Request $request, Glyph $glyph): Response|JsonResponse
+    public function destroy(Request $request, Glyph $glyph, RemoveSaved $remove): Response|JsonResponse
     {
         $ifMatch = $request->header('If-Match');
         if ($ifMatch !== null && $ifMatch !== '*' && $ifMatch !== $glyph->etag()) {
             return Problems::response(412, 'The glyph was changed since you opened it.');
         }
-        $glyph->delete();
+        $remove->delete($glyph);
 
         return new Response('', 204);
     }
 
     /** Brings a deleted glyph back. */
-    public function restore(Glyph $glyph): JsonResponse
+    public function restore(Glyph $glyph, RemoveSaved $remove): JsonResponse
     {
-        $glyph->restore();
+        $remove->restore($glyph);
 
         return self::respond($glyph);
     }

@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Problems\Problems;
 use App\Http\Requests\Gs1ElementRequest;
 use App\Http\Requests\Gs1Request;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use KeenGlyph\Core\Gs1\AiTable;
@@ -24,7 +24,7 @@ final class Gs1Controller
     {
         $domain = $request->string('domain')->toString();
         try {
-            return new JsonResponse(Gs1Facts::of($request->string('text')->toString(), $domain === '' ? CurrentUser::of($request)->workspace->payloadContext()->gs1Domain : $domain));
+            return new JsonResponse(Gs1Facts::of($request->string('text')->toString(), $domain === '' ? Current::workspace($request)->payloadContext()->gs1Domain : $domain));
         } catch (InvalidElements $e) {
             return Problems::invalid(['domain' => [$e->getMessage()]], $request);
         }

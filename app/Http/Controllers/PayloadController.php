@@ -8,7 +8,7 @@ use App\Composition\CompositionInput;
 use App\Http\Requests\BuildRequest;
 use App\Http\Requests\ParseRequest;
 use App\Http\Resources\PayloadResource;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Illuminate\Http\JsonResponse;
 use KeenGlyph\Core\Compose\RefusedPayload;
 
@@ -17,7 +17,7 @@ final class PayloadController
 {
     public function build(BuildRequest $request): JsonResponse
     {
-        $context = CurrentUser::of($request)->workspace->payloadContext();
+        $context = Current::workspace($request)->payloadContext();
         $payload = (new CompositionInput([...$request->validated(), 'fields' => (array) $request->input('fields')]))->payload()->payload($context);
         if ($payload->refusal() !== null) {
             throw new RefusedPayload($payload, true);
@@ -28,6 +28,6 @@ final class PayloadController
 
     public function parse(ParseRequest $request): JsonResponse
     {
-        return new JsonResponse(PayloadResource::of((new CompositionInput($request->validated()))->payload()->payload(CurrentUser::of($request)->workspace->payloadContext())));
+        return new JsonResponse(PayloadResource::of((new CompositionInput($request->validated()))->payload()->payload(Current::workspace($request)->payloadContext())));
     }
 }

@@ -6,9 +6,12 @@ namespace App\Http\Controllers;
 
 use App\Http\Problems\Problems;
 use App\Http\Requests\SignInRequest;
+use App\Http\Requests\SwitchRequest;
+use App\Models\Ability;
 use App\Models\Key;
+use App\Models\Membership;
 use App\Models\User;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Illuminate\Http\Exceptions\ThrottleRequestsException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -29,10 +32,10 @@ final class SessionController
     /** Who is signed in; a key learns what it may do, and of its owner only what it may read. */
     public function show(Request $request): JsonResponse
     {
-        $user = CurrentUser::of($request);
+        $user = Current::user($request);
         $key = $user->currentAccessToken();
 
-        return new JsonResponse($key instanceof Key ? self::describeKey($key, $user) : self::describe($user));
+        return new JsonResponse($key instanceof Key ? self::describeKey($key, Current::membership($request)) : self::describe($request, $user));
     }
 
     public function store(SignInRequest $request): JsonResponse
@@ -55,7 +58,27 @@ final class SessionController
         Auth::guard('web')->login($user, true);
         $request->session()->regenerate();
 
-        return new JsonResponse(self::describe($user), 201);
+        return new JsonResponse(self::describe($request, $user), 201);
+    }
+
+    /** Goes to another of one's workspaces, in this browser and the next time one signs in. */
+    public function update(SwitchRequest $request): JsonResponse
+    {
+        $user = Current::user($request);
+        if ($user->currentAccessToken() instanceof Key) {
+            return Problems::response(403, 'A key belongs to one workspace. Make one for the other.');
+        }
+        $membership = $user->memberships()->where('workspace_id', $request->validated('workspace_id'))->first();
+        if ($membership === null) {
+            throw ValidationException::withMessages(['workspace_id' => ['You are in no workspace of that name.']]);
+        }
+        if ($request->hasSession()) {
+            $request->session()->put(Current::SESSION, $membership->workspace_id);
+        }
+        $user->update(['last_workspace_id' => $membership->workspace_id]);
+        Current::forget($request);
+
+        return new JsonResponse(self::describe($request, $user));
     }
 
     public function destroy(Request $request): Response
@@ -70,21 +93,36 @@ final class SessionController
     }
 
     /** @return array<string, mixed> */
-    private static function describe(User $user): array
+    private static function describe(Request $request, User $user): array
     {
+        // The page that asks may show another workspace still: here it learns which it is in.
+        $request->headers->remove(Current::HEADER);
+        $membership = Current::membership($request);
+
         return [
             'user' => ['id' => $user->id, 'name' => $user->name, 'email' => $user->email],
-            'workspace' => ['id' => $user->workspace->id, 'name' => $user->workspace->name],
+            'workspace' => ['id' => $membership->workspace->id, 'name' => $membership->workspace->name],
+            'role' => $membership->role->value,
+            'abilities' => $membership->role->abilities(),
+            'workspaces' => $user->memberships()->with('workspace')->get()
+                ->map(static fn (Membership $one): array => ['id' => $one->workspace_id, 'name' => $one->workspace->name, 'role' => $one->role->value])
+                ->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->values()->all(),
             'key' => null,
         ];
     }
 
     /** @return array<string, mixed> */
-    private static function describeKey(Key $key, User $user): array
+    private static function describeKey(Key $key, Membership $membership): array
     {
+        $workspace = ['id' => $membership->workspace->id, 'name' => $membership->workspace->name];
+        $mayRead = $membership->may(Ability::ReadGlyphs);
+
         return [
             'user' => null,
-            'workspace' => $key->can('glyphs:read') ? ['id' => $user->workspace->id, 'name' => $user->workspace->name] : null,
+            'workspace' => $mayRead ? $workspace : null,
+            'role' => $membership->role->value,
+            'abilities' => array_values(array_filter(Ability::names(), static fn (string $ability): bool => $membership->may(Ability::from($ability)))),
+            'workspaces' => $mayRead ? [[...$workspace, 'role' => $membership->role->value]] : [],
             'key' => ['name' => $key->getAttribute('name'), 'abilities' => $key->getAttribute('abilities'), 'expires_at' => $key->expires_at?->toIso8601ZuluString()],
         ];
     }

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Http\Requests\WorkspaceRequest;
 use App\Models\Workspace;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
 use KeenGlyph\Core\Payload\Context;
 
 /** What the signed-in workspace sets once for its payloads. */
@@ -16,13 +19,15 @@ final class WorkspaceController
 {
     public function show(Request $request): JsonResponse
     {
-        return new JsonResponse(self::resource(CurrentUser::of($request)->workspace));
+        return new JsonResponse(self::resource(Current::workspace($request)));
     }
 
     public function update(WorkspaceRequest $request): JsonResponse
     {
-        $workspace = CurrentUser::of($request)->workspace;
+        $workspace = Current::workspace($request);
+        Gate::authorize('update', $workspace);
         $workspace->update(array_map(static fn (mixed $value): mixed => $value === '' ? null : $value, $request->validated()));
+        DomainEvent::record(Fact::WorkspaceChanged, $workspace->id, $workspace->id);
 
         return new JsonResponse(self::resource($workspace));
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Middleware;
 
 use App\Http\Problems\Problems;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Closure;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -25,7 +25,7 @@ final class Idempotent
         if (preg_match('/^[\x21-\x7E]{1,128}$/D', $key) !== 1) {
             return Problems::response(400, 'An Idempotency-Key is 1 to 128 visible ASCII characters.');
         }
-        $row = ['workspace_id' => CurrentUser::of($request)->workspace_id, 'key' => $key];
+        $row = ['workspace_id' => Current::membership($request)->workspace_id, 'key' => $key];
         $hash = hash('sha256', $request->method().$request->path()."\n".$request->getContent());
 
         // A second request with the same key waits at the insertion until the first has committed.

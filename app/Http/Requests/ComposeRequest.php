@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use App\Composition\CompositionInput;
 use App\Composition\SavedFinish;
-use App\Support\CurrentUser;
+use App\Support\Current;
 use Illuminate\Validation\Rule;
 use KeenGlyph\Core\Compose\Composition;
 use KeenGlyph\Core\Image\PictureFormat;
@@ -128,7 +128,7 @@ final class ComposeRequest extends ApiRequest
     public function composition(): Composition
     {
         // Fields are checked by their kind and a finish by the core, which know their names: the rules here would drop them.
-        $workspace = CurrentUser::of($this)->workspace;
+        $workspace = Current::workspace($this);
         $given = [...$this->validated(), 'fields' => $this->input('fields'), 'finish' => $this->input('finish')];
 
         return (new CompositionInput(SavedFinish::within($workspace, $given)))->compose($workspace->payloadContext());

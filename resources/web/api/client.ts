@@ -76,6 +76,13 @@ async function needToken(): Promise<void> {
   }
 }
 
+/** The workspace on the screen. Every request names it, so that nothing lands in one that another page switched to. */
+let shownWorkspace: string | undefined
+
+export function showsWorkspace(id: string | undefined): void {
+  shownWorkspace = id
+}
+
 /** Requests under way, kept so that one can be sent again with a newer token. */
 const underWay = new Map<string, Request>()
 
@@ -88,6 +95,7 @@ const token: Middleware = {
       await needToken()
       request.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '')
     }
+    if (shownWorkspace !== undefined) request.headers.set('Keen-Workspace', shownWorkspace)
     if (request.method !== 'GET' || REPEATABLE.test(path)) underWay.set(id, request.clone())
     return request
   },

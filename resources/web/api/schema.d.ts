@@ -74,7 +74,12 @@ export interface paths {
         delete: operations["signOut"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Go to another of one's workspaces
+         * @description For sessions. Whoever shows a workspace on a screen says so with the header `Keen-Workspace`: when the session has
+         *     gone to another one meanwhile, every route answers with 409 and nothing is done.
+         */
+        patch: operations["switchWorkspace"];
         trace?: never;
     };
     "/api/v1/symbols": {
@@ -1660,6 +1665,21 @@ export interface components {
             };
         };
         Session: {
+            /**
+             * @description What the person is in this workspace
+             * @enum {string}
+             */
+            role: "owner" | "editor" | "reader";
+            /** @description What may be done here, by the role and, for a key, by what it was made for */
+            abilities: ("symbols" | "glyphs:read" | "glyphs:write")[];
+            /** @description All workspaces that the person is in, by name; a key sees its own at most */
+            workspaces: {
+                /** Format: uuid */
+                id: string;
+                name: string;
+                /** @enum {string} */
+                role: "owner" | "editor" | "reader";
+            }[];
             /** @description Null for a key, which learns nothing about its owner */
             user: null | {
                 /** Format: uuid */
@@ -1900,7 +1920,9 @@ export interface operations {
             };
             400: components["responses"]["Problem"];
             401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -1958,8 +1980,48 @@ export interface operations {
             };
             400: components["responses"]["Problem"];
             401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    switchWorkspace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Format: uuid */
+                    workspace_id: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The session, in the other workspace */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -1997,6 +2059,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2042,6 +2105,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2080,6 +2144,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2116,6 +2181,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2153,6 +2219,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2195,6 +2262,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2234,6 +2302,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2315,6 +2384,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -2342,6 +2412,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2372,6 +2443,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2414,6 +2486,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2456,6 +2529,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2532,6 +2606,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2598,6 +2673,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2635,6 +2711,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -2671,6 +2748,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2706,6 +2784,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2744,6 +2823,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2781,6 +2861,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2820,6 +2901,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2860,6 +2942,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -2894,6 +2977,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -2930,6 +3014,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -2977,6 +3062,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3055,6 +3141,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3085,6 +3172,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
@@ -3123,6 +3211,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
@@ -3158,6 +3247,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3215,6 +3305,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3249,6 +3340,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -3286,6 +3378,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -3319,6 +3412,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
@@ -3357,6 +3451,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3435,6 +3530,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3463,6 +3559,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3500,6 +3597,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             412: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
@@ -3535,6 +3633,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
@@ -3572,6 +3671,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
@@ -3612,6 +3712,7 @@ export interface operations {
             401: components["responses"]["Unauthorized"];
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -3649,6 +3750,7 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             404: components["responses"]["Problem"];
             406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { mdiLogout, mdiMagnify, mdiMenu, mdiThemeLightDark } from '@mdi/js'
+import { mdiCheck, mdiLogout, mdiMagnify, mdiMenu, mdiThemeLightDark, mdiUnfoldMoreHorizontal } from '@mdi/js'
 import { useStorage } from '@vueuse/core'
-import { ref, watchEffect } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { useSession } from '@/composables/useSession'
@@ -18,17 +18,32 @@ const places = [
   { to: '/finishes', name: 'Finishes' },
 ]
 
-const { session, signOut } = useSession()
+const { session, signOut, switchTo } = useSession()
 const { say } = useToast()
 const router = useRouter()
 const theme = useTheme()
 const isGoing = ref(false)
+const others = computed(() => session.value?.workspaces.filter((one) => one.id !== session.value?.workspace?.id) ?? [])
 useShortcut('mod+k', () => (isGoing.value = true))
 
 const chosen = useStorage<'system' | 'light' | 'dark'>('kg-theme', 'system')
 watchEffect(() => theme.change(chosen.value))
 function swapTheme(): void {
   chosen.value = theme.global.current.value.dark ? 'light' : 'dark'
+}
+
+/** Glyphs is where both workspaces have something to show, and nothing half made is carried across. */
+async function enter(workspace: string): Promise<void> {
+  if (workspace === session.value?.workspace?.id) return
+  try {
+    await router.push('/glyphs')
+    // Somebody may have stayed for what was not saved yet.
+    if (router.currentRoute.value.path !== '/glyphs') return
+    await switchTo(workspace)
+    say(`You are in ${session.value?.workspace?.name} now.`)
+  } catch (e) {
+    say(e instanceof Error ? e.message : 'The other workspace cannot be opened.')
+  }
 }
 
 async function leave(): Promise<void> {
@@ -65,7 +80,29 @@ async function leave(): Promise<void> {
         <v-btn class="bare icon" aria-label="Switch between light and dark" @click="swapTheme"
           ><v-icon :icon="mdiThemeLightDark"
         /></v-btn>
-        <span class="label wide workspace clip">{{ session?.workspace?.name }}</span>
+        <v-menu v-if="session && session.workspaces.length > 1">
+          <template #activator="{ props }">
+            <v-btn
+              class="bare wide workspace"
+              v-bind="props"
+              :append-icon="mdiUnfoldMoreHorizontal"
+              :aria-label="`Workspace: ${session.workspace?.name}. Go to another`"
+              ><span class="clip">{{ session.workspace?.name }}</span></v-btn
+            >
+          </template>
+          <v-list aria-label="Workspaces">
+            <v-list-item
+              v-for="one in session.workspaces"
+              :key="one.id"
+              :title="one.name"
+              :subtitle="one.role"
+              :append-icon="one.id === session.workspace?.id ? mdiCheck : undefined"
+              :aria-current="one.id === session.workspace?.id ? 'true' : undefined"
+              @click="enter(one.id)"
+            />
+          </v-list>
+        </v-menu>
+        <span v-else class="label wide workspace clip">{{ session?.workspace?.name }}</span>
         <v-menu>
           <template #activator="{ props }">
             <v-btn class="bare icon" v-bind="props" aria-label="Menu"><v-icon :icon="mdiMenu" /></v-btn>
@@ -74,6 +111,14 @@ async function leave(): Promise<void> {
             <v-list-item v-for="place in places" :key="place.to" class="narrow" :to="place.to" :title="place.name" />
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
             <v-list-item title="Workspace settings" to="/workspace" />
+            <v-list-item
+              v-for="one in others"
+              :key="one.id"
+              class="narrow"
+              :title="`Go to ${one.name}`"
+              :subtitle="one.role"
+              @click="enter(one.id)"
+            />
             <v-list-item
               v-if="session?.user"
               :title="`Sign out ${session.user.name}`"
@@ -84,7 +129,7 @@ async function leave(): Promise<void> {
         </v-menu>
       </div>
     </header>
-    <main id="main" tabindex="-1"><slot /></main>
+    <main id="main" :key="session?.workspace?.id" tabindex="-1"><slot /></main>
     <GoTo v-model="isGoing" :places="places" />
   </div>
 </template>

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { useSignals } from '@/composables/useSignals'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 
 /** A door: each code of a list lets in once, at whichever door it is shown first. */
@@ -21,6 +22,7 @@ const making = ref(false)
 const draft = ref({ name: '', source: 'csv' as 'csv' | 'shelf', csv: '', shelf: '' })
 const wrong = ref<Record<string, string[]>>({})
 
+const { mayWrite } = useSession()
 const gates = useQuery({
   queryKey: ['gates'],
   queryFn: async () => ((await unwrap(api.GET('/api/v1/gates'))) as Schemas['GateList']).data,
@@ -173,7 +175,7 @@ const big = computed(() => {
         </p>
       </div>
       <v-btn @click="making = !making">{{ making ? 'Close' : 'New gate' }}</v-btn>
-      <v-btn v-if="current" @click="remove">Delete</v-btn>
+      <v-btn v-if="current" :disabled="!mayWrite" @click="remove">Delete</v-btn>
     </div>
 
     <form v-if="making" class="gate-new" @submit.prevent="make">

@@ -23,6 +23,7 @@ import { useHistory } from '@/composables/useHistory'
 import { useLeaveGuard } from '@/composables/useLeaveGuard'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { useStorage } from '@vueuse/core'
 import { type BarsFile, useBars } from '@/composables/useBars'
@@ -31,6 +32,7 @@ import { finishOf } from '@/lib/finish'
 import { suggestedName } from '@/lib/names'
 import { tally } from '@/lib/verdicts'
 
+const { mayWrite } = useSession()
 const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
   level,
   fits: true,
@@ -451,7 +453,12 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
       <div class="lines"><KgLedger :lines="ledger" @fix="composition.fix" /></div>
       <div class="acts">
-        <v-btn class="main save" :loading="isSaving" @click="save"
+        <v-btn
+          class="main save"
+          :loading="isSaving"
+          :disabled="!mayWrite"
+          :title="mayWrite ? undefined : 'You are a reader of this workspace: take the file with you instead.'"
+          @click="save"
           ><span>{{ saveLabel }}</span
           ><kbd class="key">Ctrl S</kbd></v-btn
         >

@@ -6,10 +6,12 @@ import { ApiProblem, type Schemas } from '@/api/client'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
 import { finishOf } from '@/lib/finish'
 
+const { mayWrite } = useSession()
 const router = useRouter()
 const { finishes, isPending, isError, error, refetch } = useFinishes()
 const { create, change, remove } = useFinishChanges()
@@ -169,11 +171,16 @@ function words(finish: SavedFinish): string {
                 class="bare icon"
                 :aria-label="`Begin new compositions with ${finish.name}`"
                 title="Begin new compositions with it"
-                :disabled="finish.is_default"
+                :disabled="finish.is_default || !mayWrite"
                 @click="makeDefault(finish)"
                 ><v-icon :icon="mdiStarOutline"
               /></v-btn>
-              <v-btn class="bare icon" :aria-label="`Rename ${finish.name}`" title="Rename" @click="beginRename(finish)"
+              <v-btn
+                class="bare icon"
+                :aria-label="`Rename ${finish.name}`"
+                :disabled="!mayWrite"
+                title="Rename"
+                @click="beginRename(finish)"
                 ><v-icon :icon="mdiPencilOutline"
               /></v-btn>
               <v-btn
@@ -187,6 +194,7 @@ function words(finish: SavedFinish): string {
               <v-btn
                 class="bare icon"
                 :aria-label="`Delete ${finish.name}`"
+                :disabled="!mayWrite"
                 title="Delete"
                 @click="remove.mutate(finish)"
                 ><v-icon :icon="mdiDeleteOutline"

@@ -13,9 +13,11 @@ import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/use
 import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
 
+const { mayWrite } = useSession()
 const route = useRoute()
 const router = useRouter()
 const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
@@ -234,10 +236,20 @@ const size = (glyph: Glyph): string =>
               }}</time>
             </td>
             <td class="do">
-              <v-btn class="bare icon" :aria-label="`Rename ${glyph.name}`" title="Rename" @click="beginRename(glyph)"
+              <v-btn
+                class="bare icon"
+                :aria-label="`Rename ${glyph.name}`"
+                :disabled="!mayWrite"
+                title="Rename"
+                @click="beginRename(glyph)"
                 ><v-icon :icon="mdiPencilOutline"
               /></v-btn>
-              <v-btn class="bare icon" :aria-label="`Delete ${glyph.name}`" title="Delete" @click="remove.mutate(glyph)"
+              <v-btn
+                class="bare icon"
+                :aria-label="`Delete ${glyph.name}`"
+                :disabled="!mayWrite"
+                title="Delete"
+                @click="remove.mutate(glyph)"
                 ><v-icon :icon="mdiDeleteOutline"
               /></v-btn>
             </td>

@@ -3,11 +3,13 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import KgVerdict from '@/components/KgVerdict.vue'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 
 type Settings = Schemas['WorkspaceSettings']
 const KEYS = ['chat_template', 'region', 'gs1_domain'] as const
 
+const { mayWrite } = useSession()
 const { say } = useToast()
 const client = useQueryClient()
 const { data, error, isPending, refetch } = useQuery({
@@ -96,8 +98,10 @@ async function save(): Promise<void> {
           </p>
         </div>
         <div class="row">
-          <v-btn class="main" type="submit" :loading="isSaving" :disabled="!isDirty">Save settings</v-btn>
-          <span class="note">{{ isDirty ? 'not saved yet' : 'saved' }}</span>
+          <v-btn class="main" type="submit" :loading="isSaving" :disabled="!isDirty || !mayWrite">Save settings</v-btn>
+          <span class="note">{{
+            !mayWrite ? 'A reader of this workspace changes nothing here.' : isDirty ? 'not saved yet' : 'saved'
+          }}</span>
         </div>
       </template>
     </form>

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Events;
+
+/** What can happen in a workspace, by the names that hooks and an audit know. */
+enum Fact: string
+{
+    case GlyphCreated = 'glyph.created';
+    case GlyphChanged = 'glyph.changed';
+    case GlyphDeleted = 'glyph.deleted';
+    case GlyphRestored = 'glyph.restored';
+    case GlyphShelved = 'glyph.shelved';
+    case FinishCreated = 'finish.created';
+    case FinishChanged = 'finish.changed';
+    case FinishDeleted = 'finish.deleted';
+    case FinishRestored = 'finish.restored';
+    case GateCreated = 'gate.created';
+    case GateDeleted = 'gate.deleted';
+    case GateRestored = 'gate.restored';
+    case CodeAdmitted = 'gate.admitted';
+    case AdmissionUndone = 'gate.admission_undone';
+    case WorkspaceChanged = 'workspace.changed';
+    case MemberJoined = 'member.joined';
+    case MemberChanged = 'member.changed';
+    case MemberLeft = 'member.left';
+}

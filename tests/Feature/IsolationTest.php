@@ -1,0 +1,141 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Role;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+use Tests\Support\Contract;
+
+/**
+ * Every route of the API with a workspace behind it, so that a new one is tested without anybody having to think of it.
+ *
+ * @return array<string, array{string, string}> method and path by both
+ */
+function workspaceRoutes(): array
+{
+    $routes = [];
+    foreach (Route::getRoutes()->getRoutes() as $route) {
+        $needsWorkspace = array_filter($route->gatherMiddleware(), fn ($name) => is_string($name) && str_starts_with($name, 'ability:')) !== [];
+        foreach ($needsWorkspace ? array_diff($route->methods(), ['HEAD']) : [] as $method) {
+            $routes["$method {$route->uri()}"] = [$method, '/'.$route->uri()];
+        }
+    }
+
+    return $routes;
+}
+
+/** A glyph, a finish and a gate with somebody inside, made by whoever asks. @return array<string, string> identifiers by what they name */
+function saved(object $test): array
+{
+    $gate = $test->postJson('/api/v1/gates', ['name' => 'Quillon door', 'csv' => "QUILLON-1,Maud\nQUILLON-2,Tom"])->assertCreated()->json('id');
+
+    return [
+        'glyph' => $test->postJson('/api/v1/glyphs', jar(['name' => 'Quillon jar', 'text' => 'https://fennmoor.example/Quillon', 'shelf' => 'Quillon shelf']))->assertCreated()->json('id'),
+        'finish' => $test->postJson('/api/v1/finishes', ['name' => 'Quillon style', 'finish' => ['shape' => 'disc']])->assertCreated()->json('id'),
+        'gate' => $gate,
+        'admission' => $test->postJson("/api/v1/gates/$gate/admit", ['code' => 'QUILLON-1'])->assertOk()->json('admission.id'),
+    ];
+}
+
+/** A body with what each route needs, so that it comes as far as looking for what it names. @param  array<string, string>  $ids */
+function sampleBody(string $method, string $path, array $ids): array
+{
+    $operation = Contract::document()['paths'][str_replace(['.{format}'], '.{format}', $path)][strtolower($method)] ?? [];
+    $body = sound($operation['operationId'] ?? '');
+    foreach (array_keys(Contract::properties($operation['requestBody']['content']['application/json']['schema'] ?? [])) as $name) {
+        $body += match ($name) {
+            'finish_id' => ['finish_id' => $ids['finish']],
+            'glyphs' => ['glyphs' => [$ids['glyph']]],
+            'name' => ['name' => 'Changed by somebody else'],
+            'code' => ['code' => 'QUILLON-2'],
+            default => [],
+        };
+    }
+
+    return $body;
+}
+
+/** What an answer tells, without what differs from one request to the next. */
+function told(TestResponse $answer): array
+{
+    return [$answer->status(), preg_replace(['/"(?:ms|took)":[\d.]+/', '/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/', '/\d{4}-\d\d-\d\dT[\d:.]+Z/'], '', (string) $answer->getContent())];
+}
+
+beforeEach(function () {
+    $this->owner = User::factory()->create();
+    $this->stranger = User::factory()->create();
+    $this->withHeaders(keyOf($this->owner));
+    $this->ids = saved($this);
+    $this->withHeaders(keyOf($this->stranger));
+});
+
+it('tells nothing of another workspace: its objects are as absent as those that never were', function () {
+    foreach (workspaceRoutes() as [$method, $path]) {
+        $answers = [];
+        foreach ([$this->ids, array_map(fn () => Str::uuid7()->toString(), $this->ids)] as $ids) {
+            $uri = preg_replace_callback('/\{(\w+)\}/', fn (array $m) => $ids[$m[1]] ?? ['format' => 'svg', 'kind' => 'wifi'][$m[1]], $path);
+            // Taken back, so that both requests find the same.
+            DB::beginTransaction();
+            $answers[] = told($this->json($method, $uri, $method === 'GET' ? [] : sampleBody($method, $path, $ids)));
+            DB::rollBack();
+        }
+        expect($answers[0])->toBe($answers[1], "$method $path tells a stranger's object from one that does not exist")
+            ->and($answers[0][1])->not->toContain('QUILLON')->not->toContain('Quillon');
+        if (preg_match('/\{(?:glyph|finish|gate)\}/', $path) === 1) {
+            expect($answers[0][0])->toBe(404, "$method $path");
+        }
+    }
+});
+
+it('counts nothing of another workspace', function () {
+    foreach (workspaceRoutes() as [$method, $path]) {
+        if ($method !== 'GET' || str_contains($path, '{')) {
+            continue;
+        }
+        $before = told($this->getJson($path));
+        $this->withHeaders(keyOf($this->owner));
+        $this->postJson('/api/v1/glyphs', jar(['shelf' => 'Another shelf']))->assertCreated();
+        $this->postJson('/api/v1/gates', ['name' => 'Another door', 'csv' => 'A1'])->assertCreated();
+        $this->withHeaders(keyOf($this->stranger));
+        expect(told($this->getJson($path)))->toBe($before, "$method $path");
+    }
+});
+
+it('changes nothing of another workspace', function () {
+    $this->withHeaders(keyOf($this->owner));
+    $look = fn (): array => array_map(fn (string $uri) => $this->getJson($uri)->assertOk()->getContent(), [
+        "/api/v1/glyphs/{$this->ids['glyph']}", "/api/v1/finishes/{$this->ids['finish']}", "/api/v1/gates/{$this->ids['gate']}", "/api/v1/gates/{$this->ids['gate']}/admissions", '/api/v1/workspace', '/api/v1/shelves',
+    ]);
+    $before = $look();
+    $this->withHeaders(keyOf($this->stranger));
+    foreach (workspaceRoutes() as [$method, $path]) {
+        if ($method !== 'GET') {
+            $uri = preg_replace_callback('/\{(\w+)\}/', fn (array $m) => $this->ids[$m[1]] ?? 'x', $path);
+            $this->json($method, $uri, sampleBody($method, $path, $this->ids));
+        }
+    }
+    $this->withHeaders(keyOf($this->owner));
+    expect($look())->toBe($before);
+});
+
+it('lets a reader read everything and write nothing', function () {
+    $reader = User::factory()->create();
+    $reader->join(workspaceOf($this->owner), Role::Reader);
+    $this->withHeaders(keyOf($reader, null, workspaceOf($this->owner)));
+    foreach (Route::getRoutes()->getRoutes() as $route) {
+        foreach ($route->gatherMiddleware() as $middleware) {
+            if (! is_string($middleware) || ! str_starts_with($middleware, 'ability:')) {
+                continue;
+            }
+            $method = $route->methods()[0];
+            $path = '/'.$route->uri();
+            $uri = preg_replace_callback('/\{(\w+)\}/', fn (array $m) => $this->ids[$m[1]] ?? ['format' => 'svg', 'kind' => 'wifi'][$m[1]], $path);
+            $status = $this->json($method, $uri, $method === 'GET' ? [] : sampleBody($method, $path, $this->ids))->status();
+            $middleware === 'ability:glyphs:write' ? expect($status)->toBe(403, "$method $path") : expect($status)->not->toBe(403, "$method $path");
+        }
+    }
+});
