@@ -8,6 +8,7 @@ use App\Http\Middleware\Idempotent;
 use App\Http\Middleware\ReadableInput;
 use App\Http\Middleware\RequireAbility;
 use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\UseHeaders;
 use App\Http\Problems\Problems;
 use App\Support\SafeReport;
 use Illuminate\Foundation\Application;
@@ -38,7 +39,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->statefulApi();
         $middleware->prependToGroup('api', [AcceptJson::class, Conditional::class, ReadableInput::class]);
         $middleware->append(SecurityHeaders::class);
-        $middleware->alias(['ability' => RequireAbility::class, 'idempotent' => Idempotent::class]);
+        $middleware->alias(['ability' => RequireAbility::class, 'headers' => UseHeaders::class, 'idempotent' => Idempotent::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

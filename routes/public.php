@@ -8,11 +8,14 @@ use App\Http\Controllers\PageController;
 use App\Http\Controllers\ProblemController;
 use Illuminate\Support\Facades\Route;
 
-// Without session, key or limit: what anybody may see.
+// Without session, key or limit: what anybody may see. HeaderPolicy says who may frame, read and keep each group.
 Route::get('api/v1/health', HealthController::class);
-Route::get('api/v1/openapi.yaml', ContractController::class);
-Route::get('problems', [ProblemController::class, 'index']);
-Route::get('problems/{type}', [ProblemController::class, 'show']);
+
+Route::middleware('headers:open')->group(function (): void {
+    Route::get('api/v1/openapi.yaml', ContractController::class);
+    Route::get('problems', [ProblemController::class, 'index']);
+    Route::get('problems/{type}', [ProblemController::class, 'show']);
+});
 
 // Every page is the web application; its own router picks the screen.
 Route::get('{path?}', PageController::class)->where('path', '^(?!api/|sanctum/).*$')->name('app');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Csv\CsvReader;
 use App\Events\DomainEvent;
 use App\Events\Fact;
 use App\Models\Gate;
@@ -70,24 +71,20 @@ final class SaveGate
     /** @return list<array{string, string}> */
     private static function rows(string $csv): array
     {
-        $lines = preg_split('/\r\n|\r|\n/', preg_replace('/^\x{FEFF}/u', '', $csv) ?? $csv) ?: [];
-        $first = $lines[0];
-        $separator = match (true) {
-            substr_count($first, "\t") > 0 => "\t",
-            substr_count($first, ';') > substr_count($first, ',') => ';',
-            default => ',',
-        };
-        [$code, $name] = self::columns(array_map(trim(...), array_map(strval(...), str_getcsv($first, $separator, '"', ''))));
+        [$code, $name] = [null, null];
         $rows = [];
         $seen = [];
         $problems = [];
-        foreach ($code === null ? $lines : array_slice($lines, 1, null, true) as $i => $line) {
-            if (trim($line) === '') {
-                continue;
+        $isFirst = true;
+        foreach (CsvReader::rows($csv) as $number => $cells) {
+            if ($isFirst) {
+                $isFirst = false;
+                [$code, $name] = self::columns($cells);
+                if ($code !== null) {
+                    continue;
+                }
             }
-            $cells = array_map(static fn (?string $cell): string => trim((string) $cell), str_getcsv($line, $separator, '"', ''));
             $text = $cells[$code ?? 0] ?? '';
-            $number = $i + 1;
             if ($text === '') {
                 $problems[] = "Row $number has no code.";
             } elseif (mb_strlen($text) > 4000) {

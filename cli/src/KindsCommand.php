@@ -36,7 +36,7 @@ final class KindsCommand extends Command
             return 0;
         }
         foreach ($kinds as $kind) {
-            $report->line(sprintf('%-14s %s (%s)', $kind->value, $kind->purpose(), $kind->standard()));
+            $report->line(sprintf('%-14s %s (%s)', $kind->value, $kind->metadata()->purpose, $kind->metadata()->standard));
             foreach ($named === [] ? [] : $kind->grammar()->fields() as $field) {
                 self::describe($field, '', $report);
             }

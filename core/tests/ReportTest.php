@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
-use KeenGlyph\Core\Payload\Starters;
 use KeenGlyph\Core\Report\FieldCosts;
 use KeenGlyph\Core\Report\PayloadSummary;
 use KeenGlyph\Core\Report\ReadingFacts;
@@ -56,9 +55,9 @@ it('survives any text as a link, and what it offers is never worse', function ()
 });
 
 it('weighs every field of every kind', function (Kind $kind) {
-    foreach (Starters::of($kind) as $starter) {
+    foreach ($kind->metadata()->starters as $starter) {
         $payload = Payloads::build($kind, $starter['fields']);
-        $options = new EncodeOptions(fnc1: $kind->needsFnc1() ? Segment::fnc1First() : null);
+        $options = new EncodeOptions(fnc1: $kind->metadata()->needsFnc1 ? Segment::fnc1First() : null);
         $version = Version::of(20);
         $costs = FieldCosts::of($payload, $options, $version);
         $whole = (new Segmentation($payload->text, $options))->bits($version);

@@ -8,6 +8,7 @@ use App\Actions\Admit;
 use App\Actions\SaveFinish;
 use App\Actions\SaveGate;
 use App\Actions\SaveGlyph;
+use App\Csv\CsvWriter;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
@@ -16,7 +17,6 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Config;
 use Illuminate\Support\Str;
 use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Payload\Starters;
 
 /** Demo data: what a developer at the Fennmoor Beekeepers' Cooperative would have, made by the application's own actions. */
 final class DatabaseSeeder extends Seeder
@@ -112,11 +112,11 @@ final class DatabaseSeeder extends Seeder
     {
         $first = ['Ines', 'Rhys', 'Tom', 'Maud', 'Oren', 'Bela', 'Nell', 'Ivo', 'Petra', 'Hal'];
         $last = ['Calder', 'Ferrier', 'Ap Owen', 'Lindqvist', 'Moss', 'Okafor'];
-        $csv = "code,name\n";
+        $rows = [['code', 'name']];
         for ($i = 0; $i < 60; $i++) {
-            $csv .= sprintf("FENN-CARD-%04d,%s %s\n", 11 + 7 * $i, $first[$i % 10], $last[intdiv($i, 10)]);
+            $rows[] = [sprintf('FENN-CARD-%04d', 11 + 7 * $i), $first[$i % 10].' '.$last[intdiv($i, 10)]];
         }
-        $gate = (new SaveGate)->create($workspace, 'Extraction day, Extracting House', $csv, null);
+        $gate = (new SaveGate)->create($workspace, 'Extraction day, Extracting House', CsvWriter::text($rows), null);
         $admit = new Admit;
         for ($i = 0; $i < 24; $i++) {
             Carbon::setTestNow(now()->subMinutes(90 - 3 * $i));
@@ -136,7 +136,7 @@ final class DatabaseSeeder extends Seeder
         }
 
         // One of most kinds, from the starters that every new user is offered.
-        $starter = static fn (string $name, Kind $kind, array $inks, int $which = 0): array => ['name' => $name, 'kind' => $kind->value, 'fields' => Starters::of($kind)[$which]['fields'], 'dark' => $inks[0], 'light' => $inks[1]];
+        $starter = static fn (string $name, Kind $kind, array $inks, int $which = 0): array => ['name' => $name, 'kind' => $kind->value, 'fields' => $kind->metadata()->starters[$which]['fields'], 'dark' => $inks[0], 'light' => $inks[1]];
 
         return [
             ...$glyphs,

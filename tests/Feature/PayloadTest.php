@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use App\Models\User;
 use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Payload\Starters;
 
 beforeEach(function () {
     $this->user = User::factory()->create();
@@ -28,7 +27,7 @@ it('describes every kind by a schema that its own starters satisfy', function ()
 });
 
 it('builds and parses every kind, and draws what it built', function (Kind $kind) {
-    foreach (Starters::of($kind) as $starter) {
+    foreach ($kind->metadata()->starters as $starter) {
         $built = $this->postJson('/api/v1/payloads/build', ['kind' => $kind->value, 'fields' => $starter['fields']])->assertOk();
         $parsed = $this->postJson('/api/v1/payloads/parse', ['kind' => $kind->value, 'text' => $built->json('text')])->assertOk();
         expect($parsed->json('fields'))->toEqual($starter['fields']);
@@ -148,7 +147,7 @@ it('saves a glyph from fields and gives its text', function () {
 });
 
 it('marks a Swiss bill with its cross, and it still reads', function () {
-    $fields = Starters::of(Kind::Swiss)[0]['fields'];
+    $fields = Kind::Swiss->metadata()->starters[0]['fields'];
     $bill = collect($this->postJson('/api/v1/symbols', ['kind' => 'swiss_bill', 'fields' => $fields, 'level' => 'L', 'check' => true])->json('ledger'))->firstWhere('check', 'swiss_bill');
     expect($bill['verdict'])->toBe('fails')->and($bill['fix']['set']['level'])->toBe('M');
     $svg = $this->postJson('/api/v1/symbols', ['kind' => 'swiss_bill', 'fields' => $fields, 'check' => true, 'print' => 'laser', 'dpi' => 600, ...array_diff_key($bill['fix']['set'], ['level' => 1])])->assertOk();

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
 import { bytesOf, counted, grouped, hexRows } from '@/lib/bytes'
 import { diff, differences, named } from '@/lib/diff'
+import cases from '../fixtures/differences.json'
 import { curlSnippet, imgSnippet, svgDataUri } from '@/lib/snippets'
 import { tally } from '@/lib/verdicts'
 import type { LedgerLine } from '@/api/client'
@@ -114,5 +115,11 @@ describe('tally', () => {
       '1 marginal',
       '2 hold',
     ])
+  })
+})
+
+describe('differences', () => {
+  it.each(cases)('finds what the server finds: $why', ({ expected, read, differences: found }) => {
+    expect(differences(diff(expected, read)).map((one) => ({ ...one, at: one.at - 1 }))).toEqual(found)
   })
 })

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Http\Headers\HeaderPolicy;
 use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Headers that keep a page to its own scripts and out of other people's frames. */
+/** Headers that keep a page to its own scripts, and to the frames, readers and caches that its group of routes allows. */
 final class SecurityHeaders
 {
     // Vuetify writes its theme into a style element, hence 'unsafe-inline' for styles alone.
-    private const PAGE = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
+    private const PAGE = "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; base-uri 'none'; form-action 'self'; object-src 'none'";
 
     /** A drawing opened on its own runs and loads nothing. */
     private const PICTURE = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
@@ -22,10 +23,20 @@ final class SecurityHeaders
     {
         $response = $next($request);
         $isPicture = preg_match('#^(?:image/|text/plain|application/(?:json|problem\+json|pdf|postscript|yaml))#', (string) $response->headers->get('Content-Type')) === 1;
-        $response->headers->set('Content-Security-Policy', $isPicture ? self::PICTURE : self::PAGE);
+        $chosen = $request->attributes->get(UseHeaders::ATTRIBUTE);
+        $policy = $chosen instanceof HeaderPolicy ? $chosen : HeaderPolicy::Own;
+        $response->headers->set('Content-Security-Policy', ($isPicture ? self::PICTURE : self::PAGE)."; frame-ancestors {$policy->frameAncestors()}");
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');
-        $response->headers->set('X-Frame-Options', 'DENY');
+        if ($policy->frameAncestors() === "'none'") {
+            $response->headers->set('X-Frame-Options', 'DENY');
+        }
+        if ($policy->readers() !== null) {
+            $response->headers->set('Access-Control-Allow-Origin', $policy->readers());
+        }
+        if ($policy->caching() !== null && $response->isSuccessful()) {
+            $response->headers->set('Cache-Control', $policy->caching());
+        }
         $response->headers->set('Permissions-Policy', 'camera=(self), microphone=(), geolocation=()');
 
         return $response;

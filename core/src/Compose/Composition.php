@@ -196,6 +196,6 @@ final class Composition
 
     private static function encodingFor(Payload $payload, CompositionOptions $options): EncodeOptions
     {
-        return $payload->kind->needsFnc1() && $options->encoding->fnc1 === null ? $options->encoding->withFnc1(Segment::fnc1First()) : $options->encoding;
+        return $payload->kind->metadata()->needsFnc1 && $options->encoding->fnc1 === null ? $options->encoding->withFnc1(Segment::fnc1First()) : $options->encoding;
     }
 }

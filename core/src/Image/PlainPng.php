@@ -20,37 +20,35 @@ final class PlainPng
         if ($chunks === null || isset($chunks['tRNS']) || isset($chunks['gAMA']) || isset($chunks['iCCP']) || isset($chunks['eXIf']) || strlen($chunks['IHDR'] ?? '') !== 13) {
             return null;
         }
-        /** @var array{width: int, height: int, depth: int, type: int, compression: int, filter: int, interlace: int} $header */
-        $header = unpack('Nwidth/Nheight/Cdepth/Ctype/Ccompression/Cfilter/Cinterlace', $chunks['IHDR']);
-        $isPlain = in_array($header['type'], [0, 3], true) && in_array($header['depth'], [1, 2, 4, 8], true) && $header['interlace'] === 0;
-        if (! $isPlain) {
+        try {
+            $header = PngHeader::parse($chunks['IHDR']);
+        } catch (InvalidPicture) {
             return null;
         }
-        $greys = $header['type'] === 3 ? self::paletteGreys($chunks['PLTE'] ?? '', 2 ** $header['depth']) : self::ramp(2 ** $header['depth']);
-        $lineBytes = intdiv($header['width'] * $header['depth'] + 7, 8);
-        $length = ($lineBytes + 1) * $header['height'];
+        if (! in_array($header->colourType, [0, 3], true) || $header->depth > 8 || $header->interlaced) {
+            return null;
+        }
+        $greys = $header->colourType === 3 ? self::paletteGreys($chunks['PLTE'] ?? '', 2 ** $header->depth) : self::ramp(2 ** $header->depth);
+        $length = $header->bytes();
         $data = @gzuncompress($chunks['IDAT'] ?? '', $length);
 
-        return $greys === null || $data === false || strlen($data) !== $length ? null : self::plane($data, $header['width'], $header['height'], $lineBytes, self::pixelsOfByte($greys, $header['depth']));
+        return $greys === null || $data === false || strlen($data) !== $length ? null : self::plane($data, $header->width, $header->height, $header->lineBytes($header->width) - 1, self::pixelsOfByte($greys, $header->depth));
     }
 
     /** @return ?array<string, string> data by type, parts of one type joined; null when the file does not hold together */
     private static function chunks(string $bytes): ?array
     {
         $chunks = [];
-        $at = 8;
-        for ($count = 0; $at + 12 <= strlen($bytes); $count++) {
+        try {
             // A plain file has few of them; one with many is for the general decoder to look at.
-            if ($count >= self::MAX_CHUNKS) {
-                return null;
+            foreach (PngReader::parts($bytes, self::MAX_CHUNKS) as [$type, $data, $isSound]) {
+                if (! $isSound) {
+                    return null;
+                }
+                $chunks[$type] = ($chunks[$type] ?? '').$data;
             }
-            $size = (int) hexdec(bin2hex(substr($bytes, $at, 4)));
-            $type = substr($bytes, $at + 4, 4);
-            if ($at + 12 + $size > strlen($bytes) || pack('N', crc32(substr($bytes, $at + 4, $size + 4))) !== substr($bytes, $at + 8 + $size, 4)) {
-                return null;
-            }
-            $chunks[$type] = ($chunks[$type] ?? '').substr($bytes, $at + 8, $size);
-            $at += 12 + $size;
+        } catch (InvalidPicture) {
+            return null;
         }
 
         return isset($chunks['IEND']) ? $chunks : null;

@@ -21,9 +21,6 @@ final class PngChunks
     /** Bytes that are inflated at once. */
     private const STEP = 65_536;
 
-    /** Places of the seven passes of an interlaced picture: first column and row, steps (8.2). */
-    private const PASSES = [[0, 0, 8, 8], [4, 0, 8, 8], [0, 4, 4, 8], [2, 0, 4, 4], [0, 2, 2, 4], [1, 0, 2, 2], [0, 1, 1, 2]];
-
     /**
      * The same picture with its data as they are where they inflate to just what the header promises, and else brought to that.
      *
@@ -33,28 +30,14 @@ final class PngChunks
     {
         $kept = [];
         $data = '';
-        $at = 8;
-        for ($count = 0; $at + 12 <= strlen($bytes); $count++) {
-            /** @var array{1: int} $length */
-            $length = unpack('N', $bytes, $at);
-            $type = substr($bytes, $at + 4, 4);
-            if ($count >= self::MAX_CHUNKS || $length[1] > strlen($bytes) - $at - 12) {
-                throw self::broken();
-            }
+        foreach (PngReader::parts($bytes, self::MAX_CHUNKS) as [$type, $part]) {
             if ($type === 'IDAT') {
-                $data .= substr($bytes, $at + 8, $length[1]);
-            } elseif (isset(self::KEPT[$type]) && ! isset($kept[$type]) && $length[1] <= self::KEPT[$type]) {
-                $kept[$type] = substr($bytes, $at + 8, $length[1]);
-            }
-            $at += 12 + $length[1];
-            if ($type === 'IEND') {
-                break;
+                $data .= $part;
+            } elseif (isset(self::KEPT[$type]) && ! isset($kept[$type]) && strlen($part) <= self::KEPT[$type]) {
+                $kept[$type] = $part;
             }
         }
-        if (strlen($kept['IHDR'] ?? '') !== 13) {
-            throw self::broken();
-        }
-        $length = self::bytesOf($kept['IHDR']);
+        $length = PngHeader::parse($kept['IHDR'] ?? '')->bytes();
         $data = self::isExact($data, $length) ? $data : self::stored(self::inflated($data, $length));
         $file = "\x89PNG\r\n\x1A\n";
         foreach (array_keys(self::KEPT) as $type) {
@@ -62,29 +45,6 @@ final class PngChunks
         }
 
         return $file.self::chunk('IDAT', $data).self::chunk('IEND', '');
-    }
-
-    /** Bytes of all lines with their filter bytes (9.2 and 7.2). */
-    private static function bytesOf(string $header): int
-    {
-        /** @var array{width: int, height: int, depth: int, type: int, compression: int, filter: int, interlace: int} $h */
-        $h = unpack('Nwidth/Nheight/Cdepth/Ctype/Ccompression/Cfilter/Cinterlace', $header);
-        $channels = [0 => 1, 2 => 3, 3 => 1, 4 => 2, 6 => 4][$h['type']] ?? throw self::broken();
-        if (! in_array($h['depth'], [1, 2, 4, 8, 16], true) || $h['interlace'] > 1) {
-            throw self::broken();
-        }
-        $line = static fn (int $width): int => 1 + intdiv($width * $channels * $h['depth'] + 7, 8);
-        if ($h['interlace'] === 0) {
-            return $line($h['width']) * $h['height'];
-        }
-        $bytes = 0;
-        foreach (self::PASSES as [$x, $y, $across, $down]) {
-            $width = intdiv($h['width'] - $x + $across - 1, $across);
-            $height = intdiv($h['height'] - $y + $down - 1, $down);
-            $bytes += $width > 0 && $height > 0 ? $line($width) * $height : 0;
-        }
-
-        return $bytes;
     }
 
     /** Whether the data inflate to just so many bytes; nothing of it is kept. */
@@ -107,7 +67,7 @@ final class PngChunks
         });
         // A file that was cut off shows what is there of it.
         if (strlen($pixels) < $length / 2) {
-            throw self::broken();
+            throw PngReader::broken();
         }
 
         return str_pad(substr($pixels, 0, $length), $length, "\0");
@@ -123,7 +83,7 @@ final class PngChunks
     {
         $inflater = inflate_init(ZLIB_ENCODING_DEFLATE);
         if ($inflater === false) {
-            throw self::broken();
+            throw PngReader::broken();
         }
         // A byte of input gives at most 1032 of output, so small steps bound what a hostile one can give at once.
         $step = max(256, min(self::STEP, intdiv($length, 200)));
@@ -163,10 +123,5 @@ final class PngChunks
     private static function chunk(string $type, string $data): string
     {
         return pack('N', strlen($data)).$type.$data.pack('N', crc32($type.$data));
-    }
-
-    private static function broken(): InvalidPicture
-    {
-        return new InvalidPicture('The PNG file is cut off or damaged.');
     }
 }

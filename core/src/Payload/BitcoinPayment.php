@@ -9,6 +9,21 @@ final class BitcoinPayment implements ChecksText, Grammar
 {
     private const PARAMETERS = ['amount' => 'amount', 'label' => 'label', 'message' => 'message'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Bitcoin',
+            group: 'Money',
+            purpose: 'Pay in bitcoin',
+            standard: 'BIP 21',
+            words: ['crypto', 'wallet', 'pay'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Wallet', 'Pay this amount to this address?', 'Fill in payment', ['Only a wallet opens this; without one it is shown as text.']),
+            starters: [['label' => 'Twelve jars', 'fields' => ['address' => 'bc1qw508d6qejxtdg4y5r3zarvary0c5xw7kv8f3t4', 'amount' => '0.00042', 'label' => 'Fennmoor Honey House', 'message' => 'Twelve jars of heather honey']]],
+            recognisedAs: 12,
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -7,6 +7,22 @@ namespace KeenGlyph\Core\Payload;
 /** Number to call: tel URI, RFC 3966. */
 final class Call implements Grammar
 {
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Call',
+            group: 'People',
+            purpose: 'Call a number',
+            standard: 'RFC 3966',
+            words: ['phone', 'telephone', 'dial', 'tel'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Phone', 'Call this number?', 'Call', ['Some dial only after a second press.']),
+            starters: [['label' => 'Swarm line', 'fields' => ['number' => '+442079460123']]],
+            recognisedAs: 6,
+            subject: ['number'],
+        );
+    }
+
     public function fields(): array
     {
         return [

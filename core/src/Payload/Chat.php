@@ -7,6 +7,22 @@ namespace KeenGlyph\Core\Payload;
 /** First message to a number in a chat service, by a link template that the workspace sets. */
 final class Chat implements Grammar
 {
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Chat',
+            group: 'People',
+            purpose: 'Start a chat with a first message',
+            standard: 'RFC 3986',
+            words: ['message', 'messenger', 'automation'],
+            form: TextForm::Link,
+            phone: new PhoneHandling('Chat', 'Open this chat with the words filled in?', 'Open chat', ['Without the chat’s application its web page opens.']),
+            starters: [['label' => 'Join the hive watch', 'fields' => ['number' => '+442079460123', 'message' => 'JOIN hive watch']]],
+            recognisedAs: 16,
+            subject: ['number'],
+        );
+    }
+
     public function fields(): array
     {
         return [

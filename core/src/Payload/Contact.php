@@ -5,9 +5,39 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Contact to save: vCard 3.0 (RFC 2426), vCard 4.0 (RFC 6350) or the short MECARD form. */
-final class Contact implements ChecksText, Grammar
+final class Contact implements ChecksText, Grammar, SpeaksOfFields
 {
     public const NAME_PARTS = ['family_name', 'given_name', 'middle_name', 'prefix', 'suffix'];
+
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Contact',
+            group: 'People',
+            purpose: 'Save a person or organisation',
+            standard: 'RFC 2426, RFC 6350',
+            words: ['vcard', 'mecard', 'business card', 'address', 'person'],
+            form: TextForm::Own,
+            phone: new PhoneHandling('Contacts', 'Add this contact?', 'Add contact', ['Some keep only the first number and address of each kind.', 'Photographs in the code are mostly dropped.']),
+            starters: [
+                ['label' => 'Head of the honey house', 'fields' => ['given_name' => 'Ines', 'family_name' => 'Calder', 'organisation' => 'Fennmoor Beekeepers’ Cooperative', 'title' => 'Head of the honey house', 'phones' => [['type' => 'work', 'number' => '+442079460123']], 'emails' => [['type' => 'work', 'address' => 'ines@fennmoor.example']], 'urls' => ['https://fennmoor.example'], 'addresses' => [['type' => 'work', 'street' => '3 Heather Lane', 'city' => 'Fennmoor', 'postcode' => 'FM1 7HB', 'country' => 'United Kingdom']]]],
+                ['label' => 'The shortest card', 'fields' => ['format' => 'mecard', 'given_name' => 'Ines', 'family_name' => 'Calder', 'phones' => [['number' => '+442079460123']]]],
+            ],
+            recognisedAs: 1,
+        );
+    }
+
+    public function about(array $fields): ?string
+    {
+        $text = static fn (string $name): string => is_string($fields[$name] ?? null) ? trim($fields[$name]) : '';
+
+        return trim($text('given_name').' '.$text('family_name')) ?: ($text('organisation') ?: null);
+    }
+
+    public function differs(array $fields): array
+    {
+        return [];
+    }
 
     public function fields(): array
     {

@@ -9,6 +9,21 @@ final class Coupon implements ChecksText, Grammar
 {
     private const PARAMETERS = ['code' => 'coupon', 'product' => 'add', 'quantity' => 'quantity', 'page' => 'then'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Coupon',
+            group: 'Web',
+            purpose: 'Open a shop with a discount in the basket',
+            standard: 'RFC 3986',
+            words: ['discount', 'shop', 'voucher', 'basket', 'cart', 'product'],
+            form: TextForm::Link,
+            phone: new PhoneHandling('Browser', 'Open the shop with the discount in the basket?', 'Open', ['Most show the host first; some show the whole address and cut it off.', 'A page may open in the camera’s own small browser, without the user’s sign-ins.']),
+            starters: [['label' => 'Ten per cent off heather honey', 'fields' => ['shop' => 'https://shop.fennmoor.example/basket', 'code' => 'HEATHER10', 'product' => 'heather-340', 'quantity' => '2', 'page' => '/honey/heather']]],
+            linkField: 'shop',
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -12,6 +12,26 @@ final class Event implements ChecksText, Grammar
 {
     public const FREQUENCIES = ['daily' => 'Every day', 'weekly' => 'Every week', 'monthly' => 'Every month', 'yearly' => 'Every year'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Event',
+            group: 'Places',
+            purpose: 'Add an appointment to the calendar',
+            standard: 'RFC 5545',
+            words: ['calendar', 'appointment', 'date', 'ical', 'reminder'],
+            form: TextForm::Own,
+            phone: new PhoneHandling('Calendar', 'Add this event?', 'Add to calendar', ['Some show times in the phone’s zone without saying so.', 'Reminders and repetitions are kept by some and dropped by others.', 'A few cameras show an event as text; a calendar file behind a link works on all.']),
+            starters: [
+                ['label' => 'Swarm evening', 'fields' => ['title' => 'Swarm evening at the apiary', 'start' => '2027-06-12T18:30', 'end' => '2027-06-12T20:00', 'time_zone' => 'Europe/London', 'location' => 'Apiary, gate 2, Fennmoor', 'alarm' => '60']],
+                ['label' => 'Weekly hive talk', 'fields' => ['title' => 'Hive talk', 'start' => '2027-05-03T19:00', 'end' => '2027-05-03T19:45', 'time_zone' => 'Europe/London', 'repeat' => 'weekly', 'until' => '2027-08-30']],
+                ['label' => 'Harvest days', 'fields' => ['title' => 'Heather harvest', 'all_day' => true, 'start_date' => '2027-08-21', 'end_date' => '2027-08-23']],
+            ],
+            recognisedAs: 2,
+            subject: ['title'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Payload;
 
-/** One kind's fields and its text, both ways. */
+/** A kind: what is known about it, its fields, and its text both ways. */
 interface Grammar
 {
+    public function metadata(): KindMetadata;
+
     /** @return list<Field> */
     public function fields(): array;
 

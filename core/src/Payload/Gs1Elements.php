@@ -12,6 +12,25 @@ use KeenGlyph\Core\Gs1\InvalidElements;
 /** Product data for scanners in trade: GS1 element string behind FNC1 (GS1 General Specifications 7.8). */
 final class Gs1Elements implements Grammar
 {
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'GS1 elements',
+            group: 'Trade',
+            purpose: 'Identify a product for scanners in trade',
+            standard: 'GS1 General Specifications 7.8',
+            words: ['gtin', 'fnc1', 'logistics', 'sscc', 'batch', 'expiry', 'serial'],
+            form: TextForm::Plain,
+            phone: new PhoneHandling('Text', 'A phone shows the digits. A retail scanner reads the elements.', null, ['Phones show the separators as nothing or as a box.']),
+            starters: [
+                ['label' => 'Case of 12 jars', 'fields' => ['elements' => [['ai' => '01', 'value' => '19520123456785'], ['ai' => '15', 'value' => '270930'], ['ai' => '10', 'value' => 'H26-07']]]],
+                ['label' => 'Pallet', 'fields' => ['elements' => [['ai' => '00', 'value' => '395201234500000015'], ['ai' => '02', 'value' => '19520123456785'], ['ai' => '37', 'value' => '60']]]],
+            ],
+            recognisedAs: 14,
+            needsFnc1: true,
+        );
+    }
+
     public function fields(): array
     {
         return [Gs1Values::field()];

@@ -10,6 +10,24 @@ use KeenGlyph\Core\Gs1\InvalidElements;
 /** Product identity that phones open as a page: GS1 Digital Link URI Syntax 1.3. */
 final class Gs1Link implements ChecksText, Grammar
 {
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'GS1 Digital Link',
+            group: 'Trade',
+            purpose: 'Identify a product and open its page',
+            standard: 'GS1 Digital Link URI Syntax 1.3',
+            words: ['gtin', 'packaging', 'batch', 'expiry', 'serial', 'weight', 'ean'],
+            form: TextForm::Own,
+            phone: new PhoneHandling('Browser', 'Open this page?', 'Open', ['Most show the host first; some show the whole address and cut it off.', 'A page may open in the camera’s own small browser, without the user’s sign-ins.']),
+            starters: [
+                ['label' => 'Jar of 340 g', 'fields' => ['domain' => 'https://id.fennmoor.example', 'elements' => [['ai' => '01', 'value' => '09520123456788'], ['ai' => '10', 'value' => 'H26-07'], ['ai' => '15', 'value' => '270930']]]],
+                ['label' => 'Comb by weight', 'fields' => ['domain' => 'https://id.fennmoor.example', 'elements' => [['ai' => '01', 'value' => '99520123456781'], ['ai' => '10', 'value' => 'C26-02'], ['ai' => '3103', 'value' => '000412']]]],
+            ],
+            recognisedAs: 15,
+        );
+    }
+
     public function fields(): array
     {
         return [

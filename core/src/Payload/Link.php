@@ -10,6 +10,25 @@ final class Link implements ChecksText, Grammar
     /** Parameters by which web statistics tell campaigns apart, by the name of our field. */
     private const TAGS = ['source' => 'utm_source', 'medium' => 'utm_medium', 'campaign' => 'utm_campaign', 'term' => 'utm_term', 'content' => 'utm_content'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Link',
+            group: 'Web',
+            purpose: 'Open a web page',
+            standard: 'RFC 3986',
+            words: ['url', 'website', 'page', 'campaign', 'utm', 'mailing'],
+            form: TextForm::Link,
+            phone: new PhoneHandling('Browser', 'Open this page?', 'Open', ['Most show the host first; some show the whole address and cut it off.', 'A page may open in the camera’s own small browser, without the user’s sign-ins.']),
+            starters: [
+                ['label' => 'Page of a jar', 'fields' => ['url' => 'https://fennmoor.example/honey/heather', 'source' => 'jar-label', 'medium' => 'print', 'campaign' => 'heather-2026']],
+                ['label' => 'Link of a mailing', 'fields' => ['url' => 'https://fennmoor.example/renew?member={{email}}', 'source' => 'letter']],
+            ],
+            recognisedAs: 17,
+            linkField: 'url',
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -5,9 +5,34 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** E-mail to write: mailto URI, RFC 6068. */
-final class Mail implements ChecksText, Grammar
+final class Mail implements ChecksText, Grammar, SpeaksOfFields
 {
     private const HEADERS = ['cc' => 'cc', 'bcc' => 'bcc', 'subject' => 'subject', 'body' => 'body'];
+
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'E-mail',
+            group: 'People',
+            purpose: 'Write an e-mail',
+            standard: 'RFC 6068',
+            words: ['mail', 'message', 'write'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Mail', 'Write this message? It is sent only when you send it.', 'Write', ['Line breaks in the message are lost in some mail applications.']),
+            starters: [['label' => 'Order honey', 'fields' => ['to' => ['orders@fennmoor.example'], 'subject' => 'Order of heather honey', 'body' => "Please send me 2 jars of 340 g.\nMy address: "]]],
+            recognisedAs: 4,
+        );
+    }
+
+    public function about(array $fields): ?string
+    {
+        return is_array($fields['to'] ?? null) && is_string($fields['to'][0] ?? null) ? $fields['to'][0] : null;
+    }
+
+    public function differs(array $fields): array
+    {
+        return [];
+    }
 
     public function fields(): array
     {

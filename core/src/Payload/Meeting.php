@@ -9,6 +9,21 @@ final class Meeting implements ChecksText, Grammar
 {
     private const PARAMETERS = ['passcode' => 'pwd', 'name' => 'name'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Meeting',
+            group: 'Web',
+            purpose: 'Join an online meeting',
+            standard: 'RFC 3986',
+            words: ['video', 'call', 'conference', 'webinar'],
+            form: TextForm::Link,
+            phone: new PhoneHandling('Meeting', 'Join this meeting?', 'Join', ['Without the meeting’s application the page opens in the browser.']),
+            starters: [['label' => 'Monday hive talk', 'fields' => ['url' => 'https://meet.fennmoor.example/hive-talk', 'passcode' => 'clover7']]],
+            linkField: 'url',
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -14,6 +14,22 @@ final class MerchantPayment implements ChecksText, Grammar
 
     private const TIPS = ['prompt' => '01', 'fixed' => '02', 'percent' => '03'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Merchant payment',
+            group: 'Money',
+            purpose: 'Pay a merchant with a banking app',
+            standard: 'EMV QRCPS Merchant-Presented Mode 1.1',
+            words: ['emv', 'pos', 'till', 'pay'],
+            form: TextForm::Plain,
+            phone: new PhoneHandling('Bank', 'Pay this? The bank’s own application has to read it.', 'Fill in payment', ['The phone’s camera shows this as text: it is read from within the bank’s application.', 'Banks of other countries do not know it.']),
+            starters: [['label' => 'Market stall', 'fields' => ['name' => 'Fennmoor Honey House', 'city' => 'Fennmoor', 'country' => 'GB', 'category' => '5499', 'currency' => 'GBP', 'accounts' => [['id' => '26', 'guid' => 'example.fennmoor', 'value' => '0105H7402']], 'method' => 'static', 'terminal' => '07']]],
+            recognisedAs: 10,
+            subject: ['name', 'payee', 'merchant'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -82,7 +82,7 @@ final class MergeFields
         $encode = match (true) {
             preg_match('/^(?:WIFI|MECARD|MATMSG|MEBKM):/i', $text) === 1 => static fn (string $value): string => Escaped::of($value, '\\;,:"'),
             preg_match('/^BEGIN:V/i', $text) === 1 => ContentLines::escaped(...),
-            preg_match('/^(?:SMSTO|URLTO):/i', $text) === 1, in_array($kind, [Kind::Text, Kind::Gs1Elements, Kind::Sepa, Kind::Swiss, Kind::Merchant], true) => null,
+            preg_match('/^(?:SMSTO|URLTO):/i', $text) === 1, $kind->metadata()->form === TextForm::Plain => null,
             default => rawurlencode(...),
         };
 

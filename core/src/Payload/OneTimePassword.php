@@ -14,6 +14,22 @@ final class OneTimePassword implements ChecksText, Grammar
     /** Values that are meant where none is stated. */
     private const IMPLIED = ['algorithm' => 'SHA1', 'digits' => '6'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'One-time password',
+            group: 'Places',
+            purpose: 'Enrol in two-factor sign-in',
+            standard: 'otpauth key URI, RFC 6238, RFC 4226',
+            words: ['totp', 'hotp', '2fa', 'authenticator', 'password'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Authenticator', 'Enrol this account’s codes?', 'Enrol', ['The camera may offer the system’s own password store; an authenticator reads it from within.', 'Settings other than six digits and thirty seconds are ignored by some.']),
+            starters: [['label' => 'Second factor', 'fields' => ['issuer' => 'Fennmoor', 'account' => 'ines@fennmoor.example', 'secret' => 'JBSWY3DPEHPK3PXPJBSWY3DPEHPK3PXP']]],
+            recognisedAs: 13,
+            subject: ['issuer', 'account'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -9,9 +9,6 @@ use KeenGlyph\Core\Gs1\InvalidElements;
 /** From fields to text and back, for every kind. */
 final class Payloads
 {
-    /** Kinds whose texts are URIs and have no rules of links besides. */
-    private const URIS = [Kind::Email, Kind::Sms, Kind::Call, Kind::Place, Kind::Otp, Kind::Upi, Kind::Bitcoin];
-
     /** Problems of a text that are told, the gravest first: nobody mends more by hand. */
     private const MOST_PROBLEMS = 50;
 
@@ -57,7 +54,7 @@ final class Payloads
         $fields = $grammar->read($text, $context);
 
         // A chat link by a template of its own, or a link with a scheme of its own, is read as another kind.
-        return $fields === null ? in_array($kind, [Kind::Link, Kind::Chat, Kind::Coupon, Kind::Meeting, Kind::PaymentLink], true) : $grammar->write(Values::of($grammar->fields(), $fields), $context) === $text;
+        return $fields === null ? $kind->metadata()->form === TextForm::Link : $grammar->write(Values::of($grammar->fields(), $fields), $context) === $text;
     }
 
     private static function keptField(Grammar $grammar): string
@@ -123,7 +120,7 @@ final class Payloads
         if ($grammar instanceof ChecksText) {
             $problems = [...$grammar->textProblems($readable, $context), ...$problems];
         }
-        $problems = in_array($kind, self::URIS, true) ? [...PercentSigns::problems($text), ...$problems] : $problems;
+        $problems = $kind->metadata()->form === TextForm::Uri ? [...PercentSigns::problems($text), ...$problems] : $problems;
         $written = $grammar->write($values, $context);
         if ($kind === Kind::Gs1Elements) {
             // Brackets and symbology identifiers are ways to show the same elements: a symbol carries only one.
@@ -184,17 +181,15 @@ final class Payloads
     /** A text that is not of the kind it is meant to be. */
     private static function other(Kind $kind, string $text, Context $context): Payload
     {
-        $isLinkLike = in_array($kind, [Kind::Link, Kind::Coupon, Kind::Meeting, Kind::PaymentLink], true);
-        if ($isLinkLike) {
-            $field = $kind === Kind::Coupon ? 'shop' : 'url';
-
+        $field = $kind->metadata()->linkField;
+        if ($field !== null) {
             return new Payload($kind, $text, mb_check_encoding($text, 'UTF-8') ? [$field => $text] : [], array_map(static fn (Problem $problem): Problem => ($text === '' ? $problem : $problem->as($problem->severity))->at($field), LinkRules::check($text)), $context);
         }
         $empty = $text === '';
 
         return new Payload($kind, $text, [], [new Problem(
             Severity::Error, $empty ? 'empty' : 'other_kind', 'text',
-            $empty ? 'Fill in the fields, or paste a text.' : "This text is not of the kind “{$kind->label()}” ({$kind->standard()}). It is ".self::parse($text, null, $context)->kind->label().'.',
+            $empty ? 'Fill in the fields, or paste a text.' : "This text is not of the kind “{$kind->label()}” ({$kind->metadata()->standard}). It is ".self::parse($text, null, $context)->kind->label().'.',
             refused: $empty,
         )], $context);
     }

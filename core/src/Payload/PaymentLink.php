@@ -9,6 +9,21 @@ final class PaymentLink implements ChecksText, Grammar
 {
     private const PARAMETERS = ['amount' => 'amount', 'currency' => 'currency', 'reference' => 'reference'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Payment link',
+            group: 'Money',
+            purpose: 'Open a page that takes a payment',
+            standard: 'RFC 3986',
+            words: ['checkout', 'invoice', 'pay'],
+            form: TextForm::Link,
+            phone: new PhoneHandling('Browser', 'Open this payment page?', 'Open', ['Most show the host first; some show the whole address and cut it off.', 'A page may open in the camera’s own small browser, without the user’s sign-ins.']),
+            starters: [['label' => 'Pay for a jar', 'fields' => ['url' => 'https://pay.fennmoor.example/honey', 'amount' => '6.80', 'currency' => 'GBP', 'reference' => 'JAR-2026-118']]],
+            linkField: 'url',
+        );
+    }
+
     public function fields(): array
     {
         return [

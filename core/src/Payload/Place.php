@@ -9,6 +9,21 @@ final class Place implements ChecksText, Grammar
 {
     private const COORDINATE = '-?\d{1,3}(?:\.\d{1,15})?';
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Place',
+            group: 'Places',
+            purpose: 'Show a place on the map',
+            standard: 'RFC 5870',
+            words: ['map', 'location', 'geo', 'coordinates'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Maps', 'Show this place?', 'Show', ['Some ask which map application to use; a few show the numbers as text.']),
+            starters: [['label' => 'The apiary', 'fields' => ['latitude' => '52.48142', 'longitude' => '-1.89983', 'label' => 'Fennmoor apiary, gate 2']]],
+            recognisedAs: 7,
+        );
+    }
+
     public function fields(): array
     {
         return [

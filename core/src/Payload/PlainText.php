@@ -16,6 +16,20 @@ final class PlainText implements Grammar
     /** Control characters but tab and line breaks. */
     public const CONTROLS = '/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/';
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Text',
+            group: 'Raw',
+            purpose: 'Show a text',
+            standard: 'ISO/IEC 18004',
+            words: ['note', 'plain', 'bytes', 'number'],
+            form: TextForm::Plain,
+            phone: new PhoneHandling('Text', 'A phone shows this text and offers to copy it or to search for it.', null, ['A text that looks like an address or a number may be offered as one.']),
+            starters: [['label' => 'Hive card', 'fields' => ['text' => 'Hive 7, queen marked blue 2026']]],
+        );
+    }
+
     public function fields(): array
     {
         return [new Field('text', 'Text', FieldType::Raw, required: true, help: 'Shown as it stands.', example: 'Hive 7, queen marked blue 2026', max: 7089)];

@@ -10,6 +10,22 @@ final class SepaTransfer implements ChecksText, Grammar
     /** The text may be no longer (EPC069-12, 3.3). */
     private const MAX_BYTES = 331;
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'SEPA transfer',
+            group: 'Money',
+            purpose: 'Pay by bank transfer in euros',
+            standard: 'EPC069-12',
+            words: ['bank', 'iban', 'euro', 'invoice', 'donation', 'pay'],
+            form: TextForm::Plain,
+            phone: new PhoneHandling('Bank', 'Pay this? The bank’s own application has to read it.', 'Fill in payment', ['The phone’s camera shows this as text: it is read from within the bank’s application.', 'Banks of other countries do not know it.']),
+            starters: [['label' => 'Honey subscription', 'fields' => ['name' => 'Fennmoor Beekeepers Cooperative', 'iban' => 'DE75512108001245126199', 'amount' => '24.50', 'remittance' => 'Honey subscription 2026']]],
+            recognisedAs: 8,
+            subject: ['name', 'payee', 'merchant'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -12,6 +12,21 @@ final class SwissBill implements ChecksText, Grammar
     /** Digits 10^n carried on in the recursive modulo 10 check of QR references. */
     private const CARRY = [0, 9, 4, 6, 8, 2, 7, 1, 3, 5];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Swiss bill',
+            group: 'Money',
+            purpose: 'Pay a bill in Switzerland or Liechtenstein',
+            standard: 'Swiss Implementation Guidelines QR-bill 2.2',
+            words: ['invoice', 'bank', 'iban', 'franc', 'pay'],
+            form: TextForm::Plain,
+            phone: new PhoneHandling('Bank', 'Pay this? The bank’s own application has to read it.', 'Fill in payment', ['The phone’s camera shows this as text: it is read from within the bank’s application.', 'Banks of other countries do not know it.']),
+            starters: [['label' => 'Bill with QR reference', 'fields' => ['iban' => 'CH4431999123000889012', 'creditor' => ['name' => 'Fennmoor Beekeepers Cooperative', 'street' => 'Heidegasse', 'number' => '3', 'postcode' => '9490', 'town' => 'Vaduz', 'country' => 'LI'], 'amount' => '249.50', 'currency' => 'CHF', 'debtor' => ['name' => 'Meret Aebi', 'street' => 'Lindenweg', 'number' => '7', 'postcode' => '3007', 'town' => 'Bern', 'country' => 'CH'], 'reference' => '210000000003139471430009017', 'message' => 'Twelve jars of heather honey']]],
+            recognisedAs: 9,
+        );
+    }
+
     public function fields(): array
     {
         return [

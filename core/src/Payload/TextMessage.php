@@ -7,6 +7,22 @@ namespace KeenGlyph\Core\Payload;
 /** SMS to send: sms URI (RFC 5724), or the older SMSTO form. */
 final class TextMessage implements ChecksText, Grammar
 {
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'SMS',
+            group: 'People',
+            purpose: 'Write a text message',
+            standard: 'RFC 5724',
+            words: ['text message', 'phone', 'message'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Messages', 'Write this message? It is sent only when you send it.', 'Write', ['Where no message is filled in, the number still is.']),
+            starters: [['label' => 'Report a swarm', 'fields' => ['number' => '+442079460123', 'message' => 'SWARM at hive 7']]],
+            recognisedAs: 5,
+            subject: ['number'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -9,6 +9,22 @@ final class UpiPayment implements ChecksText, Grammar
 {
     private const PARAMETERS = ['payee' => 'pa', 'name' => 'pn', 'category' => 'mc', 'transaction' => 'tid', 'reference' => 'tr', 'note' => 'tn', 'amount' => 'am', 'minimum' => 'mam', 'currency' => 'cu', 'url' => 'url'];
 
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'UPI',
+            group: 'Money',
+            purpose: 'Pay in India',
+            standard: 'UPI Linking Specification 1.6',
+            words: ['india', 'rupee', 'bank', 'pay'],
+            form: TextForm::Uri,
+            phone: new PhoneHandling('Bank', 'Pay this? The bank’s own application has to read it.', 'Fill in payment', ['The phone’s camera shows this as text: it is read from within the bank’s application.', 'Banks of other countries do not know it.']),
+            starters: [['label' => 'A jar of honey', 'fields' => ['payee' => 'fennmoor@okbank', 'name' => 'Fennmoor Honey House', 'amount' => '340.00', 'currency' => 'INR', 'note' => 'Heather honey 340 g']]],
+            recognisedAs: 11,
+            subject: ['name', 'payee', 'merchant'],
+        );
+    }
+
     public function fields(): array
     {
         return [

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Payload;
 
 /** Wi-Fi network to join: the order of WPA3 Specification 3.0 section 7, the backslash escapes that phones read. */
-final class Wifi implements ChecksText, Grammar
+final class Wifi implements ChecksText, Grammar, SpeaksOfFields
 {
     private const SECURITY = ['' => 'open', 'nopass' => 'open', 'WEP' => 'wep', 'WPA' => 'wpa', 'WPA2' => 'wpa', 'WPA/WPA2' => 'wpa', 'SAE' => 'sae', 'WPA3' => 'sae', 'WPA2-EAP' => 'enterprise', 'WPA-EAP' => 'enterprise', 'WPA3-EAP' => 'enterprise', 'EAP' => 'enterprise', 'WPA2/WPA3' => 'wpa', 'WPA2-PSK' => 'wpa', 'WPA-PSK' => 'wpa', 'OPEN' => 'open', 'NONE' => 'open'];
 
@@ -13,6 +13,38 @@ final class Wifi implements ChecksText, Grammar
 
     /** Our fields by the letters of the text, in their order. */
     private const LETTERS = ['R' => 'transition', 'S' => 'ssid', 'H' => 'hidden', 'I' => 'identity', 'A' => 'anonymous', 'E' => 'eap', 'PH2' => 'phase2', 'P' => 'password', 'K' => 'public_key'];
+
+    public function metadata(): KindMetadata
+    {
+        return new KindMetadata(
+            label: 'Wi-Fi',
+            group: 'Places',
+            purpose: 'Join a wireless network',
+            standard: 'WPA3 Specification 3.0, section 7',
+            words: ['wlan', 'network', 'ssid', 'password', 'internet'],
+            form: TextForm::Own,
+            phone: new PhoneHandling('Settings', 'Join this network?', 'Join', ['Phones and tablets join from the camera; laptops mostly do not.']),
+            starters: [
+                ['label' => 'Honey house', 'fields' => ['ssid' => 'Fennmoor Honey House', 'security' => 'wpa', 'password' => 'clover&lime7']],
+                ['label' => 'Guests of the shop', 'fields' => ['ssid' => 'Fennmoor Guests', 'security' => 'open']],
+            ],
+            recognisedAs: 3,
+        );
+    }
+
+    public function about(array $fields): ?string
+    {
+        return is_string($fields['ssid'] ?? null) && trim($fields['ssid']) !== '' ? trim($fields['ssid']) : null;
+    }
+
+    public function differs(array $fields): array
+    {
+        return array_values(array_filter([
+            ($fields['hidden'] ?? false) === true ? 'A hidden network is not joined by every phone.' : null,
+            ($fields['security'] ?? '') === 'wep' ? 'Newer phones refuse WEP.' : null,
+            in_array($fields['security'] ?? '', ['sae', 'wpa3'], true) ? 'Phones from before WPA3 cannot join.' : null,
+        ]));
+    }
 
     public function fields(): array
     {

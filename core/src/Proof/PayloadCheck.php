@@ -38,7 +38,7 @@ final class PayloadCheck implements Check
     {
         $notes = $payload->problems;
         if ($notes === []) {
-            return new LedgerLine('payload', $title, Verdict::Holds, 'in order', lcfirst($payload->kind->purpose()), 'Nothing in the text breaks a rule of its kind.');
+            return new LedgerLine('payload', $title, Verdict::Holds, 'in order', lcfirst($payload->kind->metadata()->purpose), 'Nothing in the text breaks a rule of its kind.');
         }
         $repaired = $payload->repaired($notes[0]);
 

@@ -61,7 +61,7 @@ final readonly class BatchCheck
         }
         foreach (self::nearest(array_diff_key($expected, $found), $left) as [$i, $k]) {
             [$picture, $other] = $left[$k];
-            $found[$i] = new Expectation($expected[$i], 'mismatch', $picture, $other, self::differences($expected[$i], $other));
+            $found[$i] = new Expectation($expected[$i], 'mismatch', $picture, $other, array_slice(TextDifferences::between($expected[$i], $other), 0, self::LIMIT));
             unset($left[$k]);
         }
         foreach ($expected as $i => $text) {
@@ -124,20 +124,5 @@ final readonly class BatchCheck
         $back = strspn(strrev(substr($a, -$shorter)) ^ strrev(substr($b, -$shorter)), "\0");
 
         return 1 - min($shorter, $front + $back) / $longer;
-    }
-
-    /** @return list<array{at: int, expected: string, read: string}> place by place */
-    private static function differences(string $expected, string $read): array
-    {
-        $a = mb_str_split($expected);
-        $b = mb_str_split($read);
-        $differences = [];
-        for ($i = 0, $end = max(count($a), count($b)); $i < $end && count($differences) < self::LIMIT; $i++) {
-            if (($a[$i] ?? '') !== ($b[$i] ?? '')) {
-                $differences[] = ['at' => $i, 'expected' => $a[$i] ?? '', 'read' => $b[$i] ?? ''];
-            }
-        }
-
-        return $differences;
     }
 }

@@ -65,7 +65,7 @@ final class GridFitter
                 [$xs[], $ys[]] = $across ? $mapping->at($i + 0.5, 6.5) : $mapping->at(6.5, $i + 0.5);
                 $tones[] = $i % 2 === 0 ? -1 : 1;
             }
-            $best = max($best, self::correlation(GreySampler::nearest($plane, $xs, $ys), $tones));
+            $best = max($best, Correlation::of(GreySampler::nearest($plane, $xs, $ys), $tones, Correlation::FLAT));
         }
 
         return $best;
@@ -171,7 +171,7 @@ final class GridFitter
             $ys[$k] += $dy;
         }
 
-        return self::correlation(GreySampler::greys($window, $xs, $ys), self::ALIGNMENT);
+        return Correlation::of(GreySampler::greys($window, $xs, $ys), self::ALIGNMENT, Correlation::FLAT);
     }
 
     /** Alignment patterns where they are seen, and the shift of their neighbours where not. */
@@ -201,27 +201,5 @@ final class GridFitter
             array_map(static fn (int $line): float => $line + 0.5, array_values($coordinates)),
             array_map(array_values(...), array_values($shifts)),
         ));
-    }
-
-    /**
-     * @param  list<float>  $greys
-     * @param  list<int>  $tones
-     */
-    private static function correlation(array $greys, array $tones): float
-    {
-        $count = count($greys);
-        $mean = array_sum($greys) / $count;
-        $middle = array_sum($tones) / $count;
-        // A flat stretch has no tone to agree with.
-        [$both, $own, $other] = [0.0, 4.0 * $count, 1e-9];
-        foreach ($greys as $i => $grey) {
-            $grey -= $mean;
-            $tone = $tones[$i] - $middle;
-            $both += $grey * $tone;
-            $own += $grey * $grey;
-            $other += $tone * $tone;
-        }
-
-        return $both / sqrt($own * $other);
     }
 }

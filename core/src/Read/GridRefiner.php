@@ -160,18 +160,7 @@ final class GridRefiner
      */
     public function correlation(array $tones): float
     {
-        $greys = $this->greys();
-        $count = count($greys);
-        $mean = array_sum($greys) / $count;
-        $middle = array_sum($tones) / $count;
-        [$both, $own, $other] = [0.0, 1e-9, 1e-9];
-        foreach ($greys as $i => $grey) {
-            $both += ($grey - $mean) * ($tones[$i] - $middle);
-            $own += ($grey - $mean) ** 2;
-            $other += ($tones[$i] - $middle) ** 2;
-        }
-
-        return $both / sqrt($own * $other);
+        return Correlation::of($this->greys(), $tones);
     }
 
     /** @return list<float> */

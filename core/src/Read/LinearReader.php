@@ -273,7 +273,7 @@ final class LinearReader
         if ($along[0] * $down[1] - $along[1] * $down[0] < 0) {
             $box = [$box[3], $box[2], $box[1], $box[0]];
         }
-        $corners = array_map(static fn (array $place): array => [round($place[0] * $scale, 2), round($place[1] * $scale, 2)], $box);
+        $corners = array_map(static fn (array $place): Point => new Point(round($place[0] * $scale, 2), round($place[1] * $scale, 2)), $box);
         $turned = fmod(rad2deg(atan2($along[1], $along[0])) + 360, 360);
         $text = $first->text;
 

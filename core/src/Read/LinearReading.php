@@ -10,7 +10,7 @@ final readonly class LinearReading
     /**
      * @param  string  $symbology  ean13, ean8, upca, upce, itf14, code128 or code39
      * @param  bool  $gs1  whether FNC1 stands first, so that the text is made of element strings
-     * @param  array{array{float, float}, array{float, float}, array{float, float}, array{float, float}}  $corners  in pixels: top left, top right, bottom right, bottom left as the symbol stands
+     * @param  array{Point, Point, Point, Point}  $corners  top left, top right, bottom right, bottom left as the symbol stands
      * @param  float  $modulePx  pixels a module
      * @param  int  $turned  degrees clockwise, 0 to 359
      * @param  int  $lines  lines across the picture that agree
@@ -38,13 +38,18 @@ final readonly class LinearReading
         return $this->holdsMiddleOf($other) || $other->holdsMiddleOf($this);
     }
 
+    /** The place in the middle of the four corners. */
+    public function middle(): Point
+    {
+        return new Point(array_sum(array_column($this->corners, 'x')) / 4, array_sum(array_column($this->corners, 'y')) / 4);
+    }
+
     private function holdsMiddleOf(self $other): bool
     {
-        $x = array_sum(array_column($other->corners, 0)) / 4;
-        $y = array_sum(array_column($other->corners, 1)) / 4;
-        $xs = array_column($this->corners, 0);
-        $ys = array_column($this->corners, 1);
+        $middle = $other->middle();
+        $xs = array_column($this->corners, 'x');
+        $ys = array_column($this->corners, 'y');
 
-        return $x >= min($xs) - 1 && $x <= max($xs) + 1 && $y >= min($ys) - 1 && $y <= max($ys) + 1;
+        return $middle->x >= min($xs) - 1 && $middle->x <= max($xs) + 1 && $middle->y >= min($ys) - 1 && $middle->y <= max($ys) + 1;
     }
 }

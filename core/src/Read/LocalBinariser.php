@@ -62,15 +62,15 @@ final class LocalBinariser
                 $counts[] = $pixels;
             }
         }
-        $all = self::windows(self::sums($rows, $across, $down), $across, $down, $radius);
-        $pixels = self::windows($counts, $across, $down, $radius);
+        $all = BoxSums::around(self::sums($rows, $across, $down), $across, $down, $radius);
+        $pixels = BoxSums::around($counts, $across, $down, $radius);
         $means = [];
         foreach ($all as $i => $sum) {
             $means[] = intdiv($sum, $pixels[$i]);
         }
         [$darkSums, $darkCounts] = self::dark($rows, $means, $across, $down);
-        $darkSums = self::windows($darkSums, $across, $down, $radius);
-        $darkCounts = self::windows($darkCounts, $across, $down, $radius);
+        $darkSums = BoxSums::around($darkSums, $across, $down, $radius);
+        $darkCounts = BoxSums::around($darkCounts, $across, $down, $radius);
         $middles = [];
         $apart = [];
         foreach ($darkCounts as $i => $count) {
@@ -201,37 +201,5 @@ final class LocalBinariser
     private static function lanes(int $threshold): int
     {
         return ($threshold * self::ONES) | 0x0080808080808080;
-    }
-
-    /**
-     * Sum of the blocks around each block.
-     *
-     * @param  list<int>  $blocks
-     * @return list<int>
-     */
-    private static function windows(array $blocks, int $across, int $down, int $radius): array
-    {
-        $wide = $across + 1;
-        $total = array_fill(0, $wide * ($down + 1), 0);
-        for ($y = 0; $y < $down; $y++) {
-            $line = 0;
-            $at = ($y + 1) * $wide;
-            for ($x = 0; $x < $across; $x++) {
-                $line += $blocks[$y * $across + $x];
-                $total[$at + $x + 1] = $total[$at - $wide + $x + 1] + $line;
-            }
-        }
-        $sums = [];
-        for ($y = 0; $y < $down; $y++) {
-            $top = max(0, $y - $radius) * $wide;
-            $bottom = min($down, $y + $radius + 1) * $wide;
-            for ($x = 0; $x < $across; $x++) {
-                $left = $x > $radius ? $x - $radius : 0;
-                $right = $x + $radius + 1 < $across ? $x + $radius + 1 : $across;
-                $sums[] = $total[$bottom + $right] - $total[$bottom + $left] - $total[$top + $right] + $total[$top + $left];
-            }
-        }
-
-        return $sums;
     }
 }

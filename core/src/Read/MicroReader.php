@@ -100,7 +100,7 @@ final class MicroReader
                         try {
                             $symbol = MicroMatrixDecoder::decode($mirrored ? $decided->matrix->transposed() : $decided->matrix);
 
-                            return new Reading($symbol, SymbolFrame::of($window, $stretched, $module), $mirrored, $finder->light, $fit);
+                            return new Reading($symbol, SymbolFrame::of($window, $stretched, $module), GridGeometry::of($window, $stretched, $mirrored), $pyramid->picture(), $mirrored, $finder->light, $fit);
                         } catch (Unreadable $e) {
                             // Any finder pattern might be such a symbol's; only a good fit says that this one is.
                             $failure = $fit < self::SURE ? $failure : $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));

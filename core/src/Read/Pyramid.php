@@ -25,18 +25,24 @@ final class Pyramid
             $last++;
         }
 
-        return new self([GreyPlane::of($plane)], $last);
+        return new self($plane, [GreyPlane::of($plane)], $last);
     }
 
     /** @param  array<int, GreyPlane>  $levels */
-    private function __construct(private array $levels, private readonly int $last, private readonly ?self $plain = null)
+    private function __construct(private readonly LuminancePlane $picture, private array $levels, private readonly int $last, private readonly ?self $plain = null)
     {
     }
 
     /** The same pyramid with every level sharpened. */
     public function sharpened(): self
     {
-        return new self([], $this->last, $this);
+        return new self($this->picture, [], $this->last, $this);
+    }
+
+    /** The picture as it came. */
+    public function picture(): LuminancePlane
+    {
+        return $this->picture;
     }
 
     /** The number of the smallest level; 0 is the full size. */

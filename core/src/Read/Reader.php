@@ -90,7 +90,7 @@ final class Reader
     private static function lieWithin(LinearReading $bar, array $readings): bool
     {
         foreach ($readings as $reading) {
-            if ($reading->frame->covers(array_sum(array_column($bar->corners, 0)) / 4, array_sum(array_column($bar->corners, 1)) / 4)) {
+            if ($reading->frame->covers($bar->middle()->x, $bar->middle()->y)) {
                 return true;
             }
         }

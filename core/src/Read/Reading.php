@@ -4,15 +4,24 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Symbol\MicroVersion;
 
-/** One symbol read from a picture. */
+/** One symbol read from a picture, and where and how the reader saw it. */
 final readonly class Reading
 {
-    /** @param  float  $fit  correlation of the modules known beforehand with the picture, up to 1 */
+    /**
+     * @param  GridGeometry  $geometry  where each module lies
+     * @param  LuminancePlane  $picture  in which it was seen, as it came
+     * @param  bool  $mirrored  whether rows and columns are exchanged
+     * @param  bool  $reversed  whether it is light on dark
+     * @param  float  $fit  correlation of the modules known beforehand with the picture, up to 1
+     */
     public function __construct(
         public DecodedMatrix $symbol,
         public SymbolFrame $frame,
+        public GridGeometry $geometry,
+        private LuminancePlane $picture,
         public bool $mirrored,
         public bool $reversed,
         public float $fit = 1.0,
@@ -28,8 +37,14 @@ final readonly class Reading
     public function turned(): float
     {
         [$left, $right] = $this->frame->corners;
-        $degrees = rad2deg(atan2($right[1] - $left[1], $right[0] - $left[0]));
+        $degrees = rad2deg(atan2($right->y - $left->y, $right->x - $left->x));
 
         return round(fmod(round($degrees, 1) + 360, 360), 1);
+    }
+
+    /** Every module as the reader saw it. Sampled when it is asked for: reading itself has no use for it. */
+    public function grid(): SampledGrid
+    {
+        return SampledGrid::of($this->picture, $this->geometry);
     }
 }

@@ -26,15 +26,20 @@ final readonly class SoftMatrix
     {
         $n = $this->modules;
         $means = [];
-        [$sums, $counts] = self::windows($this->greys, null, $n);
+        $sums = BoxSums::around($this->greys, $n, $n, self::RADIUS);
+        $counts = BoxSums::sizes($n, $n, self::RADIUS);
         foreach ($sums as $i => $sum) {
             $means[] = $sum / $counts[$i];
         }
+        /** @var list<int> $isDark */
         $isDark = [];
+        $darkGreys = [];
         foreach ($this->greys as $i => $grey) {
             $isDark[] = $grey < $means[$i] ? 1 : 0;
+            $darkGreys[] = $grey < $means[$i] ? $grey : 0.0;
         }
-        [$darkSums, $darkCounts] = self::windows($this->greys, $isDark, $n);
+        $darkSums = BoxSums::around($darkGreys, $n, $n, self::RADIUS);
+        $darkCounts = BoxSums::around($isDark, $n, $n, self::RADIUS);
         $thresholds = [];
         $spans = [];
         foreach ($darkSums as $i => $dark) {
@@ -84,47 +89,5 @@ final readonly class SoftMatrix
         }
 
         return new DecidedMatrix(new ModuleMatrix(str_split($bits, max(1, $this->modules))), $certainty);
-    }
-
-    /**
-     * Sums of the modules around each module.
-     *
-     * @param  list<float>  $greys
-     * @param  ?list<int>  $chosen  1 for those that count; all when null
-     * @return array{list<float>, list<int>} greys, and how many they are
-     */
-    private static function windows(array $greys, ?array $chosen, int $n): array
-    {
-        $wide = $n + 1;
-        $total = array_fill(0, $wide * $wide, 0.0);
-        $number = array_fill(0, $wide * $wide, 0);
-        $i = 0;
-        for ($row = 0; $row < $n; $row++) {
-            $line = 0.0;
-            $count = 0;
-            $at = ($row + 1) * $wide + 1;
-            for ($column = 0; $column < $n; $column++, $i++, $at++) {
-                if ($chosen === null || $chosen[$i] === 1) {
-                    $line += $greys[$i];
-                    $count++;
-                }
-                $total[$at] = $total[$at - $wide] + $line;
-                $number[$at] = $number[$at - $wide] + $count;
-            }
-        }
-        $sums = [];
-        $counts = [];
-        for ($row = 0; $row < $n; $row++) {
-            $top = max(0, $row - self::RADIUS) * $wide;
-            $bottom = min($n, $row + self::RADIUS + 1) * $wide;
-            for ($column = 0; $column < $n; $column++) {
-                $left = $column > self::RADIUS ? $column - self::RADIUS : 0;
-                $right = $column + self::RADIUS + 1 < $n ? $column + self::RADIUS + 1 : $n;
-                $sums[] = $total[$bottom + $right] - $total[$bottom + $left] - $total[$top + $right] + $total[$top + $left];
-                $counts[] = $number[$bottom + $right] - $number[$bottom + $left] - $number[$top + $right] + $number[$top + $left];
-            }
-        }
-
-        return [$sums, $counts];
     }
 }

@@ -99,7 +99,7 @@ final class SymbolAttempt
                     try {
                         $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
 
-                        return new Reading($symbol, SymbolFrame::of($window, $mapping, $module), $mirrored, $light, $fit);
+                        return new Reading($symbol, SymbolFrame::of($window, $mapping, $module), GridGeometry::of($window, $mapping, $mirrored), $this->pyramid->picture(), $mirrored, $light, $fit);
                     } catch (Unreadable $e) {
                         $failure = $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
                     }

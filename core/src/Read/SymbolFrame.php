@@ -9,7 +9,7 @@ final readonly class SymbolFrame
 {
     /**
      * @param  int  $modules  modules a side
-     * @param  array{array{float, float}, array{float, float}, array{float, float}, array{float, float}}  $corners  outer corners in pixels: top left, top right, bottom right, bottom left as the symbol stands
+     * @param  array{Point, Point, Point, Point}  $corners  outer corners: top left, top right, bottom right, bottom left as the symbol stands
      * @param  float  $modulePx  pixels a module
      */
     public function __construct(
@@ -22,10 +22,10 @@ final readonly class SymbolFrame
     public static function of(PixelWindow $window, GridMapping $mapping, float $modulePx): self
     {
         $n = $mapping->modules;
-        $at = static function (float $u, float $v) use ($window, $mapping): array {
+        $at = static function (float $u, float $v) use ($window, $mapping): Point {
             [$x, $y] = $mapping->at($u, $v);
 
-            return [round($x * $window->scale + $window->left, 2), round($y * $window->scale + $window->top, 2)];
+            return new Point(round($x * $window->scale + $window->left, 2), round($y * $window->scale + $window->top, 2));
         };
 
         return new self($n, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], $modulePx);
@@ -35,9 +35,9 @@ final readonly class SymbolFrame
     public function covers(float $x, float $y): bool
     {
         $sign = 0;
-        foreach ($this->corners as $i => [$ax, $ay]) {
-            [$bx, $by] = $this->corners[($i + 1) % 4];
-            $side = ($bx - $ax) * ($y - $ay) - ($by - $ay) * ($x - $ax) <=> 0;
+        foreach ($this->corners as $i => $a) {
+            $b = $this->corners[($i + 1) % 4];
+            $side = ($b->x - $a->x) * ($y - $a->y) - ($b->y - $a->y) * ($x - $a->x) <=> 0;
             if ($side !== 0 && $sign !== 0 && $side !== $sign) {
                 return false;
             }

@@ -4,30 +4,37 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Render;
 
+use FontLib\Font;
+use FontLib\Glyph\OutlineComposite;
+use FontLib\Glyph\OutlineSimple;
+use FontLib\TrueType\File;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use RuntimeException;
 
-/** Outlines of the shipped face, read from its WOFF files (W3C WOFF 1.0 around OpenType's cmap, hmtx, loca and glyf). */
+/** Outlines of the shipped face, whose tables (OpenType cmap, hmtx and glyf) dompdf/php-font-lib reads. */
 final class Typeface
 {
     /** Latin with western accents first, then the rest of Latin. */
-    private const FILES = ['schibsted-grotesk-latin-600-normal.woff', 'schibsted-grotesk-latin-ext-600-normal.woff'];
+    private const FILES = ['schibsted-grotesk-latin-600-normal.ttf', 'schibsted-grotesk-latin-ext-600-normal.ttf'];
 
     private const COMPOSITE_DEPTH = 4;
+
+    /** Bit of a component whose numbers scale it: as fractions of 2 to the 14th (glyf, WE_HAVE_A_SCALE and its like). */
+    private const SCALED = 0x08 | 0x40 | 0x80;
 
     /** @var array<int, Path> outlines by glyph, one unit an em, the baseline at 0 */
     private array $outlines = [];
 
     /**
-     * @param  array<string, string>  $tables
      * @param  array<int, int>  $glyphs  by code point
+     * @param  array<int, int>  $advances  by glyph, in the face's own units
+     * @param  array<int, mixed>  $shapes  of the library, by glyph
      */
     private function __construct(
-        private readonly array $tables,
         private readonly array $glyphs,
+        private readonly array $advances,
+        private readonly array $shapes,
         private readonly int $unitsPerEm,
-        private readonly int $metrics,
-        private readonly bool $longOffsets,
     ) {
     }
 
@@ -46,7 +53,7 @@ final class Typeface
         foreach (mb_str_split($text) as $character) {
             [$face, $glyph] = self::faceFor($character, $field);
             $paths[] = $face->outline($glyph)->placed($em, $em, $pen, 0.0);
-            $pen += $face->advance($glyph) * $em;
+            $pen += ($face->advances[$glyph] ?? 0) / $face->unitsPerEm * $em;
         }
 
         return [(new Path)->and(...$paths), $pen];
@@ -76,57 +83,19 @@ final class Typeface
 
     private static function load(string $file): self
     {
-        $bytes = file_get_contents($file);
-        if ($bytes === false || ! str_starts_with($bytes, 'wOFF')) {
+        $font = is_file($file) ? Font::load($file) : null;
+        if (! $font instanceof File) {
             throw new RuntimeException("The face $file is missing or damaged.");
         }
-        $tables = [];
-        for ($i = 0, $count = self::u16($bytes, 12); $i < $count; $i++) {
-            $entry = 44 + 20 * $i;
-            [$offset, $packed, $plain] = [self::u32($bytes, $entry + 4), self::u32($bytes, $entry + 8), self::u32($bytes, $entry + 12)];
-            $data = substr($bytes, $offset, $packed);
-            $tables[substr($bytes, $entry, 4)] = $packed < $plain ? (string) gzuncompress($data) : $data;
-        }
+        /** @var array<int, int> $glyphs */
+        $glyphs = $font->getUnicodeCharMap();
+        /** @var array<int, array{int, int}> $metrics */
+        $metrics = $font->getData('hmtx');
+        /** @var array<int, mixed> $shapes */
+        $shapes = $font->getData('glyf');
+        $unitsPerEm = $font->getData('head', 'unitsPerEm');
 
-        return new self($tables, self::characters($tables['cmap']), self::u16($tables['head'], 18), self::u16($tables['hhea'], 34), self::u16($tables['head'], 50) === 1);
-    }
-
-    /**
-     * The format 4 subtable for Unicode.
-     *
-     * @return array<int, int>
-     */
-    private static function characters(string $cmap): array
-    {
-        $glyphs = [];
-        for ($i = 0, $count = self::u16($cmap, 2); $i < $count; $i++) {
-            $at = self::u32($cmap, 4 + 8 * $i + 4);
-            if (self::u16($cmap, $at) !== 4) {
-                continue;
-            }
-            $segments = intdiv(self::u16($cmap, $at + 6), 2);
-            for ($s = 0; $s < $segments; $s++) {
-                $end = self::u16($cmap, $at + 14 + 2 * $s);
-                $start = self::u16($cmap, $at + 16 + 2 * ($segments + $s));
-                $delta = self::u16($cmap, $at + 16 + 2 * (2 * $segments + $s));
-                $rangeAt = $at + 16 + 2 * (3 * $segments + $s);
-                $range = self::u16($cmap, $rangeAt);
-                for ($code = $start; $code <= $end && $code < 0xFFFF; $code++) {
-                    $glyph = $range === 0 ? $code + $delta & 0xFFFF : self::u16($cmap, $rangeAt + $range + 2 * ($code - $start));
-                    $glyph = $range === 0 || $glyph === 0 ? $glyph : $glyph + $delta & 0xFFFF;
-                    if ($glyph !== 0) {
-                        $glyphs[$code] = $glyph;
-                    }
-                }
-            }
-        }
-
-        return $glyphs;
-    }
-
-    private function advance(int $glyph): float
-    {
-        return self::u16($this->tables['hmtx'], 4 * min($glyph, $this->metrics - 1)) / $this->unitsPerEm;
+        return new self($glyphs, array_map(static fn (array $one): int => $one[0], $metrics), $shapes, is_int($unitsPerEm) ? $unitsPerEm : 1000);
     }
 
     private function outline(int $glyph, int $depth = 0): Path
@@ -134,75 +103,33 @@ final class Typeface
         if (isset($this->outlines[$glyph])) {
             return $this->outlines[$glyph];
         }
-        $loca = $this->tables['loca'];
-        [$from, $to] = $this->longOffsets
-            ? [self::u32($loca, 4 * $glyph), self::u32($loca, 4 * $glyph + 4)]
-            : [2 * self::u16($loca, 2 * $glyph), 2 * self::u16($loca, 2 * $glyph + 2)];
-        $data = substr($this->tables['glyf'], $from, $to - $from);
+        $shape = $this->shapes[$glyph] ?? null;
         $path = match (true) {
-            $data === '' => new Path,
-            self::i16($data, 0) >= 0 => $this->simple($data, self::i16($data, 0)),
-            $depth < self::COMPOSITE_DEPTH => $this->composite($data, $depth),
+            $shape instanceof OutlineSimple => $this->simple($shape),
+            $shape instanceof OutlineComposite && $depth < self::COMPOSITE_DEPTH => $this->composite($shape, $depth),
             default => new Path,
         };
 
         return $this->outlines[$glyph] = $path;
     }
 
-    private function simple(string $data, int $contours): Path
+    private function simple(OutlineSimple $shape): Path
     {
-        $ends = [];
-        for ($i = 0; $i < $contours; $i++) {
-            $ends[] = self::u16($data, 10 + 2 * $i);
-        }
-        if ($ends === []) {
-            return new Path;
-        }
-        $count = $ends[$contours - 1] + 1;
-        $at = 10 + 2 * $contours;
-        $at += 2 + self::u16($data, $at);
-        $flags = [];
-        while (count($flags) < $count) {
-            $flag = ord($data[$at++]);
-            $repeat = ($flag & 8) !== 0 ? ord($data[$at++]) : 0;
-            array_push($flags, ...array_fill(0, $repeat + 1, $flag));
-        }
-        $xs = self::coordinates($data, $at, $flags, 2, 16);
-        $ys = self::coordinates($data, $at, $flags, 4, 32);
+        $shape->parseData();
+        /** @var list<array{x: int, y: int, onCurve: int, endOfContour: bool}> $all */
+        $all = $shape->points ?? [];
         $commands = [];
-        $first = 0;
-        foreach ($ends as $end) {
-            $points = [];
-            for ($i = $first; $i <= $end; $i++) {
-                $points[] = [$xs[$i] / $this->unitsPerEm, -$ys[$i] / $this->unitsPerEm, ($flags[$i] & 1) !== 0];
+        $points = [];
+        foreach ($all as $point) {
+            // The y axis points up in the face and down here.
+            $points[] = [$point['x'] / $this->unitsPerEm, -$point['y'] / $this->unitsPerEm, $point['onCurve'] !== 0];
+            if ($point['endOfContour']) {
+                array_push($commands, ...self::contour($points));
+                $points = [];
             }
-            $first = $end + 1;
-            array_push($commands, ...self::contour($points));
         }
 
         return new Path($commands);
-    }
-
-    /**
-     * @param  list<int>  $flags
-     * @return list<int>
-     */
-    private static function coordinates(string $data, int &$at, array $flags, int $short, int $same): array
-    {
-        $values = [];
-        $value = 0;
-        foreach ($flags as $flag) {
-            if (($flag & $short) !== 0) {
-                $value += ($flag & $same) !== 0 ? ord($data[$at]) : -ord($data[$at]);
-                $at++;
-            } elseif (($flag & $same) === 0) {
-                $value += self::i16($data, $at);
-                $at += 2;
-            }
-            $values[] = $value;
-        }
-
-        return $values;
     }
 
     /**
@@ -252,55 +179,20 @@ final class Typeface
         return [($a[0] + $b[0]) / 2, ($a[1] + $b[1]) / 2, true];
     }
 
-    private function composite(string $data, int $depth): Path
+    private function composite(OutlineComposite $shape, int $depth): Path
     {
+        $shape->parseData();
         $path = new Path;
-        $at = 10;
-        do {
-            [$flags, $glyph] = [self::u16($data, $at), self::u16($data, $at + 2)];
-            $at += 4;
-            [$dx, $dy] = ($flags & 1) !== 0 ? [self::i16($data, $at), self::i16($data, $at + 2)] : [self::i8($data, $at), self::i8($data, $at + 1)];
-            $at += ($flags & 1) !== 0 ? 4 : 2;
-            $matrix = [1.0, 0.0, 0.0, 1.0];
-            $f2dot14 = static fn (int $offset): float => self::i16($data, $offset) / 16384;
-            if (($flags & 0x08) !== 0) {
-                $matrix = [$f2dot14($at), 0.0, 0.0, $f2dot14($at)];
-                $at += 2;
-            } elseif (($flags & 0x40) !== 0) {
-                $matrix = [$f2dot14($at), 0.0, 0.0, $f2dot14($at + 2)];
-                $at += 4;
-            } elseif (($flags & 0x80) !== 0) {
-                // The y axis points up in the face and down here.
-                $matrix = [$f2dot14($at), -$f2dot14($at + 2), -$f2dot14($at + 4), $f2dot14($at + 6)];
-                $at += 8;
-            }
-            $path = $path->and($this->outline($glyph, $depth + 1)->transformed([...$matrix, $dx / $this->unitsPerEm, -$dy / $this->unitsPerEm]));
-        } while (($flags & 0x20) !== 0);
+        foreach ($shape->components as $component) {
+            /** @var array{flags: int, glyphIndex: int, a: int|float, b: int|float, c: int|float, d: int|float, e: int|float, f: int|float} $part */
+            $part = get_object_vars($component);
+            $scale = ($part['flags'] & self::SCALED) !== 0 ? 16384 : 1;
+            // The y axis points up in the face and down here, which turns the mixed terms too.
+            $path = $path->and($this->outline($part['glyphIndex'], $depth + 1)->transformed([
+                $part['a'] / $scale, -$part['b'] / $scale, -$part['c'] / $scale, $part['d'] / $scale, $part['e'] / $this->unitsPerEm, -$part['f'] / $this->unitsPerEm,
+            ]));
+        }
 
         return $path;
-    }
-
-    private static function u16(string $bytes, int $at): int
-    {
-        return ord($bytes[$at]) << 8 | ord($bytes[$at + 1]);
-    }
-
-    private static function i16(string $bytes, int $at): int
-    {
-        $value = self::u16($bytes, $at);
-
-        return $value > 0x7FFF ? $value - 0x10000 : $value;
-    }
-
-    private static function i8(string $bytes, int $at): int
-    {
-        $value = ord($bytes[$at]);
-
-        return $value > 0x7F ? $value - 0x100 : $value;
-    }
-
-    private static function u32(string $bytes, int $at): int
-    {
-        return self::u16($bytes, $at) << 16 | self::u16($bytes, $at + 2);
     }
 }

@@ -7,7 +7,6 @@ namespace KeenGlyph\Core\Report;
 use KeenGlyph\Core\Payload\Field;
 use KeenGlyph\Core\Payload\FieldType;
 use KeenGlyph\Core\Payload\Kind;
-use KeenGlyph\Core\Payload\Starters;
 
 /** Kinds and their fields as JSON Schema (2020-12), from which forms, checks and documentation come. */
 final class KindFacts
@@ -17,16 +16,18 @@ final class KindFacts
     /** @return array{kind: string, label: string, group: string, purpose: string, standard: string, words: list<string>, recognised: bool, schema: array<string, mixed>, starters: list<array{label: string, fields: array<string, mixed>}>} */
     public static function of(Kind $kind): array
     {
+        $about = $kind->metadata();
+
         return [
             'kind' => $kind->value,
-            'label' => $kind->label(),
-            'group' => $kind->group(),
-            'purpose' => $kind->purpose(),
-            'standard' => $kind->standard(),
-            'words' => $kind->words(),
-            'recognised' => in_array($kind, Kind::recognisable(), true),
+            'label' => $about->label,
+            'group' => $about->group,
+            'purpose' => $about->purpose,
+            'standard' => $about->standard,
+            'words' => $about->words,
+            'recognised' => $about->recognisedAs !== null,
             'schema' => ['$schema' => 'https://json-schema.org/draft/2020-12/schema', 'title' => $kind->label()] + self::object($kind->grammar()->fields()),
-            'starters' => Starters::of($kind),
+            'starters' => $about->starters,
         ];
     }
 

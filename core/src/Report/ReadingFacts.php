@@ -11,6 +11,7 @@ use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Read\Content;
 use KeenGlyph\Core\Read\LinearReading;
+use KeenGlyph\Core\Read\Point;
 use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -33,7 +34,7 @@ final class ReadingFacts
             'version' => SymbolFacts::version($symbol->version),
             'level' => SymbolFacts::level($symbol->version, $symbol->level),
             'mask' => $symbol->mask,
-            'corners' => $reading->frame->corners,
+            'corners' => array_map(static fn (Point $corner): array => $corner->toArray(), $reading->frame->corners),
             'corrected' => $symbol->corrected,
             'codewords' => $symbol->codewords,
             'erased' => $symbol->erased,
@@ -74,7 +75,7 @@ final class ReadingFacts
             'version' => null,
             'level' => null,
             'mask' => null,
-            'corners' => $reading->corners,
+            'corners' => array_map(static fn (Point $corner): array => $corner->toArray(), $reading->corners),
             'corrected' => 0,
             'codewords' => 0,
             'erased' => 0,

@@ -6,7 +6,6 @@ use KeenGlyph\Core\Payload\FieldType;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Payload\Severity;
-use KeenGlyph\Core\Payload\Starters;
 use KeenGlyph\Core\Tests\Payload\RandomFields;
 
 it('gives the fields back that a text was built from', function (Kind $kind) {
@@ -95,7 +94,7 @@ it('refuses fields it does not know', function () {
 });
 
 it('has starters in order, and already in the form in which they come back', function (Kind $kind) {
-    $starters = Starters::of($kind);
+    $starters = $kind->metadata()->starters;
     expect($starters)->not->toBe([]);
     foreach ($starters as $starter) {
         $built = Payloads::build($kind, $starter['fields']);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
 use KeenGlyph\Core\Payload\Problem;
-use KeenGlyph\Core\Payload\Starters;
 
 /**
  * The first starter of a kind with some fields changed: its problems as "severity field code".
@@ -14,7 +13,7 @@ use KeenGlyph\Core\Payload\Starters;
  */
 function problemsWith(Kind $kind, array $changes, int $starter = 0): array
 {
-    $fields = array_filter([...Starters::of($kind)[$starter]['fields'], ...$changes], fn ($value) => $value !== null);
+    $fields = array_filter([...$kind->metadata()->starters[$starter]['fields'], ...$changes], fn ($value) => $value !== null);
 
     return array_map(fn (Problem $problem) => "{$problem->severity->value} $problem->field $problem->code", Payloads::build($kind, $fields)->problems);
 }
@@ -83,7 +82,7 @@ it('says what is wrong, beside the field', function (Kind $kind, array $changes,
 ]);
 
 it('offers changes that mend what they name', function (Kind $kind, array $changes, string $code) {
-    $fields = array_filter([...Starters::of($kind)[0]['fields'], ...$changes], fn ($value) => $value !== null);
+    $fields = array_filter([...$kind->metadata()->starters[0]['fields'], ...$changes], fn ($value) => $value !== null);
     $payload = Payloads::build($kind, $fields);
     $problem = array_values(array_filter($payload->problems, fn (Problem $p) => $p->code === $code))[0];
     $mended = Payloads::parse((string) $payload->repaired($problem), $kind);

@@ -56,7 +56,7 @@ it('reads at any angle and tells the corners', function (float $turn) {
     $reach = $matrix->size() * 2.5;
     foreach ([[-1, -1], [1, -1], [1, 1], [-1, 1]] as $i => [$u, $v]) {
         $expected = [240 + $reach * ($u * cos(deg2rad($turn)) - $v * sin(deg2rad($turn))), 200 + $reach * ($u * sin(deg2rad($turn)) + $v * cos(deg2rad($turn)))];
-        expect($outcome->readings[0]->frame->corners[$i])->toEqualWithDelta($expected, 2.0, "corner $i");
+        expect($outcome->readings[0]->frame->corners[$i]->toArray())->toEqualWithDelta($expected, 2.0, "corner $i");
     }
     $apart = fmod(abs($outcome->readings[0]->turned() - $turn), 360);
     expect(min($apart, 360 - $apart))->toBeLessThan(1.5);

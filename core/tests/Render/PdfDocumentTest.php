@@ -57,7 +57,7 @@ it('places several scenes on a sheet of its own size', function () {
     $readings = readPicture((string) file_get_contents("$folder/sheet.png"))->readings;
     $places = [];
     foreach ($readings as $reading) {
-        $places[$reading->symbol->content->text] = array_map(fn (float $px) => $px / 300 * 25.4, $reading->frame->corners[0]);
+        $places[$reading->symbol->content->text] = array_map(fn (float $px) => $px / 300 * 25.4, $reading->frame->corners[0]->toArray());
     }
     ksort($places);
     expect(array_keys($places))->toBe(['HIVE 1', 'HIVE 2']);

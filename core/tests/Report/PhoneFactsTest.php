@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payloads;
-use KeenGlyph\Core\Payload\Starters;
 use KeenGlyph\Core\Report\PhoneFacts;
 
 it('says what a phone does with every kind', function (Kind $kind) {
-    foreach (Starters::of($kind) as $starter) {
+    foreach ($kind->metadata()->starters as $starter) {
         $payload = Payloads::build($kind, $starter['fields']);
         if ($payload->errors() !== []) {
             // One is made to be filled in by a merge.

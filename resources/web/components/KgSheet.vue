@@ -2,7 +2,7 @@
 import { useElementSize, useStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { Drawing } from '@/api/client'
-import type { BarsPicture } from '@/composables/useBars'
+import type { Bars } from '@/composables/useBars'
 import { svgDataUri } from '@/lib/snippets'
 import KgOverlay, { type OverlayKind } from './KgOverlay.vue'
 
@@ -15,7 +15,7 @@ const props = defineProps<{
   /** Whether lengths are what counts, so that rulers show millimetres. */
   inMm: boolean
   /** Bars that stand beneath the symbol, a picture of their own. */
-  bars?: BarsPicture | null
+  bars?: Bars | null
 }>()
 const GAP = 14
 const RULER = 20

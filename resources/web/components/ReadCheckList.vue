@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { diff } from '@/lib/diff'
 import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
 import KgVerdict from '@/components/KgVerdict.vue'
@@ -51,9 +52,11 @@ watch(
 const VERDICTS = { match: 'holds', mismatch: 'fails', missing: 'not_run' } as const
 const WORDS = { match: 'Match', mismatch: 'Differs', missing: 'Not read' }
 const nameOf = (picture: number | null): string => (picture === null ? '' : (pictures.value[picture]?.name ?? ''))
+/** What was read, with the characters marked that should be others. */
 function parts(row: Schemas['ReadCheck']['rows'][number]): { text: string; off: boolean }[] {
-  const at = new Set(row.differences.map((d) => d.at))
-  return Array.from(row.read ?? '').map((text, i) => ({ text, off: at.has(i) }))
+  return diff(row.expected, row.read ?? '')
+    .filter((part) => part.kind !== 'expected')
+    .map(({ kind, text }) => ({ text, off: kind === 'read' }))
 }
 function download(): void {
   save(
@@ -165,5 +168,3 @@ function download(): void {
     </table>
   </div>
 </template>
-
-<style scoped src="../pages/ReadModes.css"></style>

@@ -83,5 +83,3 @@ function download(): void {
     </p>
   </div>
 </template>
-
-<style scoped src="../pages/ReadModes.css"></style>

@@ -186,4 +186,256 @@ function compose(): void {
   </div>
 </template>
 
-<style scoped src="../pages/Read.css"></style>
+<style scoped>
+.rules > .row {
+  margin-top: 16px;
+}
+.box {
+  width: 44px;
+  height: 44px;
+  border: 3px solid var(--edge);
+  background: linear-gradient(var(--edge) 0 0) center / 18px 18px no-repeat;
+  margin-bottom: 6px;
+}
+.key {
+  margin-left: 8px;
+}
+.icon {
+  padding: 0;
+  width: 28px;
+  height: 28px !important;
+}
+.dh {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 10px 20px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.title {
+  font: var(--t-title);
+}
+.steps {
+  display: none;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 290px;
+  min-height: 0;
+  overflow: auto;
+  background: var(--paper);
+}
+.cols h2 {
+  margin-bottom: 6px;
+}
+.main-col {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+  padding: 14px 20px;
+  min-width: 0;
+}
+.text {
+  font-size: 15px;
+  line-height: 23px;
+  overflow-wrap: anywhere;
+  white-space: pre-wrap;
+  max-height: 160px;
+  overflow: auto;
+}
+.rules {
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  padding: 14px 20px;
+}
+.rules > .row {
+  align-items: baseline;
+}
+.host {
+  font-size: 15px;
+  line-height: 22px;
+  overflow-wrap: anywhere;
+  padding-bottom: 8px;
+}
+.rules ul {
+  border-top: 1px solid var(--rule);
+  margin-bottom: 10px;
+}
+.rule {
+  align-items: flex-start;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--rule);
+  font: 400 12.5px/18px var(--font-text);
+}
+.rule .v {
+  margin-top: 4px;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  border-top: 1px solid var(--rule);
+}
+.facts div {
+  padding: 5px 8px 6px 10px;
+  border-bottom: 1px solid var(--rule);
+  border-left: 1px solid var(--rule);
+}
+.facts div:nth-child(4n + 1) {
+  border-left: 0;
+  padding-left: 0;
+}
+dt {
+  font: var(--t-note);
+  color: var(--ink-3);
+}
+dd {
+  font: var(--t-fig);
+  overflow-wrap: anywhere;
+}
+.cmp {
+  border-top: 1px solid var(--line);
+  padding: 10px 20px 14px;
+  display: grid;
+  gap: 8px;
+  max-height: 330px;
+  overflow: auto;
+}
+.narrow {
+  display: none;
+}
+@media (max-width: 1199px) and (min-width: 720px) {
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .rules {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
+}
+@media (max-width: 719px) {
+  .key {
+    display: none;
+  }
+  .icon {
+    width: 44px;
+  }
+  .dh {
+    padding: 10px 12px;
+    flex-wrap: wrap;
+  }
+  .dh .grow {
+    flex-basis: 100%;
+  }
+  .dh .kg-btn {
+    flex: 1;
+  }
+  .wide {
+    display: none;
+  }
+  .narrow {
+    display: inline;
+  }
+  .steps {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    border-bottom: 1px solid var(--edge);
+    background: var(--paper);
+  }
+  .steps button {
+    border: 0;
+    border-right: 1px solid var(--rule);
+    background: none;
+    text-align: left;
+    padding: 7px 12px 6px;
+    font: 600 13px/18px var(--font-text);
+    color: var(--ink-2);
+    min-height: 48px;
+  }
+  .steps small {
+    display: block;
+    font: 400 11px/16px var(--font-code);
+    color: var(--ink-3);
+  }
+  .steps [aria-selected='true'] {
+    color: var(--ink);
+    background: var(--sheet);
+    box-shadow:
+      inset 0 2px 0 var(--accent),
+      0 1px 0 var(--sheet);
+  }
+  .cols {
+    display: flex;
+    flex-direction: column;
+    overflow: visible;
+    background: var(--sheet);
+  }
+  .main-col {
+    display: contents;
+  }
+  .main-col > div,
+  .rules {
+    border: 0;
+    padding: 12px 12px 0;
+  }
+  .how {
+    order: 1;
+  }
+  .facts {
+    grid-template-columns: repeat(2, 1fr);
+  }
+  .facts div:nth-child(odd) {
+    border-left: 0;
+    padding-left: 0;
+  }
+  .cols .says,
+  .cols .bytes,
+  .cmp {
+    display: none;
+  }
+  .cmp {
+    padding: 12px;
+    border: 0;
+    max-height: none;
+  }
+  .at-says .says,
+  .at-bytes .bytes {
+    display: block;
+  }
+  .cmp.shown {
+    display: grid;
+  }
+}
+.meant {
+  margin: 0 0 10px;
+  display: grid;
+}
+.meant > div {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 12px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.meant dt {
+  font: var(--t-label);
+  color: var(--ink-2);
+}
+.meant dd {
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: baseline;
+}
+.meant .val {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+@media (max-width: 719px) {
+  .meant > div {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
+  }
+}
+</style>

@@ -1,151 +1,21 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
-import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
+import { computed, ref } from 'vue'
 import KgVerdict from '@/components/KgVerdict.vue'
-import { useSignals } from '@/composables/useSignals'
+import NewGate from '@/components/NewGate.vue'
+import { useGate } from '@/composables/useGate'
 import { useSession } from '@/composables/useSession'
-import { useToast } from '@/composables/useToast'
 
 /** A door: each code of a list lets in once, at whichever door it is shown first. */
-const client = useQueryClient()
-const { say } = useToast()
-const { signal } = useSignals()
-const gate = useLocalStorage('kg-gate', '')
-const door = useLocalStorage('kg-gate-door', 'North door')
-const answer = ref<(Schemas['Admission'] & { code: string }) | null>(null)
-const trouble = ref('')
 const typed = ref('')
 const tab = ref<'latest' | 'missing'>('latest')
 const making = ref(false)
-const draft = ref({ name: '', source: 'csv' as 'csv' | 'shelf', csv: '', shelf: '' })
-const wrong = ref<Record<string, string[]>>({})
-
 const { mayWrite } = useSession()
-const gates = useQuery({
-  queryKey: ['gates'],
-  queryFn: async () => ((await unwrap(api.GET('/api/v1/gates'))) as Schemas['GateList']).data,
-})
-const shelves = useQuery({
-  queryKey: ['shelves'],
-  enabled: making,
-  queryFn: async () => ((await unwrap(api.GET('/api/v1/shelves'))) as Schemas['Shelves']).data,
-})
-watch(gates.data, (list) => {
-  if (list && !list.some((g) => g.id === gate.value)) gate.value = list[0]?.id ?? ''
-})
-const current = computed(() => gates.data.value?.find((g) => g.id === gate.value) ?? null)
-// Other doors admit too, so both lists are asked for again every few seconds.
-const latest = useQuery({
-  queryKey: ['gate-latest', gate],
-  enabled: computed(() => gate.value !== ''),
-  refetchInterval: 5000,
-  queryFn: async () => {
-    const list = (await unwrap(
-      api.GET('/api/v1/gates/{gate}/admissions', { params: { path: { gate: gate.value } } }),
-    )) as Schemas['GateAdmissions']
-    return list.data
-  },
-})
-const missing = useQuery({
-  queryKey: ['gate-missing', gate],
-  enabled: computed(() => gate.value !== '' && tab.value === 'missing'),
-  refetchInterval: 5000,
-  queryFn: async () =>
-    (await unwrap(
-      api.GET('/api/v1/gates/{gate}/entries', {
-        params: { path: { gate: gate.value }, query: { state: 'missing', limit: 500 } },
-      }),
-    )) as Schemas['GateEntries'],
-})
-
-function refresh(now: Schemas['Gate'] | null): void {
-  if (now !== null)
-    client.setQueryData<Schemas['Gate'][]>(['gates'], (list) => list?.map((g) => (g.id === now.id ? now : g)))
-  void client.invalidateQueries({ queryKey: ['gate-latest'] })
-  void client.invalidateQueries({ queryKey: ['gate-missing'] })
-}
-
-/** Asks for one code; called for every code that comes into view. */
-async function admit(code: string): Promise<void> {
-  if (gate.value === '' || code === '') return
-  try {
-    const given = (await unwrap(
-      api.POST('/api/v1/gates/{gate}/admit', {
-        // The same key whatever becomes of the first try: an answer that was lost is given again, not a second admission.
-        params: { path: { gate: gate.value }, header: { 'Idempotency-Key': crypto.randomUUID() } },
-        body: { code, door: door.value.trim() },
-      }),
-    )) as Schemas['Admission']
-    answer.value = { ...given, code }
-    trouble.value = ''
-    signal(given.verdict === 'admitted')
-    refresh(given.gate)
-  } catch (e) {
-    answer.value = null
-    trouble.value = `${e instanceof Error ? e.message : 'The gate does not answer.'} Nobody was admitted by this.`
-    signal(false)
-  }
-}
+const { gate, door, answer, trouble, gates, current, latest, missing, admit, undo, remove } = useGate(tab)
 defineExpose({ admit })
 
-async function undo(admission: string, name: string): Promise<void> {
-  try {
-    const now = (await unwrap(
-      api.POST('/api/v1/gates/{gate}/admissions/{admission}/undo', {
-        params: { path: { gate: gate.value, admission } },
-      }),
-    )) as Schemas['Gate']
-    answer.value = null
-    say(`${name} is outside again`)
-    refresh(now)
-  } catch (e) {
-    say(e instanceof Error ? e.message : 'It could not be undone. Try again.')
-  }
-}
-async function make(): Promise<void> {
-  wrong.value = {}
-  const { name, source, csv, shelf } = draft.value
-  try {
-    const made = (await unwrap(
-      api.POST('/api/v1/gates', { body: source === 'csv' ? { name, csv } : { name, shelf } }),
-    )) as Schemas['Gate']
-    await client.invalidateQueries({ queryKey: ['gates'] })
-    gate.value = made.id
-    making.value = false
-    draft.value = { name: '', source: 'csv', csv: '', shelf: '' }
-    say(`${made.name}: ${made.entries} codes on the list`)
-  } catch (e) {
-    if (e instanceof ApiProblem && Object.keys(e.errors).length > 0) wrong.value = e.errors
-    else say(e instanceof Error ? e.message : 'The gate could not be made. Try again.')
-  }
-}
-async function remove(): Promise<void> {
-  const gone = current.value
-  if (gone === null) return
-  try {
-    await unwrap(api.DELETE('/api/v1/gates/{gate}', { params: { path: { gate: gone.id } } }))
-    await client.invalidateQueries({ queryKey: ['gates'] })
-    say(`${gone.name} is deleted`, {
-      label: 'Undo',
-      run: () =>
-        void unwrap(api.POST('/api/v1/gates/{gate}/restore', { params: { path: { gate: gone.id } } }))
-          .then(() => client.invalidateQueries({ queryKey: ['gates'] }))
-          .then(() => (gate.value = gone.id))
-          .catch((e: Error) => say(e.message)),
-    })
-  } catch (e) {
-    say(e instanceof Error ? e.message : 'The gate could not be deleted. Try again.')
-  }
-}
 function enter(): void {
   void admit(typed.value.trim())
   typed.value = ''
-}
-async function load(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) draft.value.csv = await file.text()
 }
 const time = (at: string): string => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
 const seconds = (at: string): string => new Date(at).toLocaleTimeString('en-GB')
@@ -178,46 +48,7 @@ const big = computed(() => {
       <v-btn v-if="current" :disabled="!mayWrite" @click="remove">Delete</v-btn>
     </div>
 
-    <form v-if="making" class="gate-new" @submit.prevent="make">
-      <label>
-        <span class="label">Name</span>
-        <input v-model="draft.name" type="text" maxlength="120" aria-label="Name of the gate" />
-      </label>
-      <p v-for="m in wrong.name" :key="m" class="bad">{{ m }}</p>
-      <div class="row from">
-        <label class="row"><input v-model="draft.source" type="radio" value="csv" />Pasted list</label>
-        <label class="row"><input v-model="draft.source" type="radio" value="shelf" />Glyphs of a shelf</label>
-      </div>
-      <template v-if="draft.source === 'csv'">
-        <textarea
-          v-model="draft.csv"
-          rows="6"
-          spellcheck="false"
-          aria-label="Codes and names"
-          placeholder="code,name&#10;FENN-CARD-0017,Tom Ferrier"
-        />
-        <p class="note">
-          A code in each row, a name after a comma, semicolon or tab.
-          <label class="lnk"
-            >Take a CSV file<input class="sr" type="file" accept=".csv,.tsv,.txt" @change="load"
-          /></label>
-        </p>
-        <p v-for="m in wrong.csv" :key="m" class="bad">{{ m }}</p>
-      </template>
-      <template v-else>
-        <select v-model="draft.shelf" aria-label="Shelf">
-          <option value="" disabled>Choose a shelf</option>
-          <option v-for="s in shelves.data.value ?? []" :key="s.shelf" :value="s.shelf">
-            {{ s.shelf }}, {{ s.glyphs }} {{ s.glyphs === 1 ? 'glyph' : 'glyphs' }}
-          </option>
-        </select>
-        <p v-if="shelves.data.value?.length === 0" class="note">
-          No glyph is on a shelf yet. Put some there in Glyphs.
-        </p>
-        <p v-for="m in wrong.shelf" :key="m" class="bad">{{ m }}</p>
-      </template>
-      <div class="row"><v-btn class="main" type="submit">Make gate</v-btn></div>
-    </form>
+    <NewGate v-if="making" @made="((gate = $event.id), (making = false))" />
 
     <template v-if="current">
       <div class="gate-set">
@@ -313,7 +144,6 @@ const big = computed(() => {
   </div>
 </template>
 
-<style scoped src="../pages/ReadModes.css"></style>
 <style scoped>
 .latest td:first-child {
   width: 96px;
@@ -321,36 +151,5 @@ const big = computed(() => {
 .latest td:last-child {
   width: 80px;
   padding-right: 20px;
-}
-.gate-new {
-  display: grid;
-  gap: 8px;
-  padding: 12px 20px;
-  border-bottom: 1px solid var(--line);
-  background: var(--paper);
-}
-.gate-new label {
-  gap: 6px;
-}
-.gate-new .from {
-  gap: 18px;
-}
-.gate-new input[type='text'],
-.gate-new textarea,
-.gate-new select {
-  width: 100%;
-  border: 1px solid var(--edge);
-  background: var(--sheet);
-  color: var(--ink);
-  padding: 7px 9px;
-  font: 400 14px/20px var(--font-text);
-}
-.gate-new textarea {
-  font-family: var(--font-code);
-  font-size: 13px;
-}
-.bad {
-  color: var(--fail);
-  font: var(--t-note);
 }
 </style>

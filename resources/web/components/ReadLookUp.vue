@@ -48,4 +48,20 @@ const when = (time: string): string =>
   </div>
 </template>
 
-<style scoped src="../pages/ReadModes.css"></style>
+<style scoped>
+.strip {
+  border-bottom: 1px solid var(--line);
+  background: var(--sheet);
+  padding: 9px 20px;
+  display: grid;
+  gap: 4px;
+}
+.strip .row {
+  gap: 8px;
+  align-items: baseline;
+}
+.strip a {
+  color: var(--ink);
+  font-weight: 600;
+}
+</style>

@@ -1,10 +1,11 @@
 import { computed, ref, watch } from 'vue'
 import { api, unwrap } from '@/api/client'
+import { save as saveFile } from '@/lib/exports'
 import { svgDataUri } from '@/lib/snippets'
 
 export type BarsFile = 'svg' | 'png'
 
-export interface BarsPicture {
+export interface Bars {
   title: string
   source: string
   width: number
@@ -19,7 +20,7 @@ const SYMBOLOGY = { 8: 'ean8', 12: 'upca', 13: 'ean13', 14: 'itf14' } as const
 
 /** The linear symbol of a trade item number, for tills: a picture apart, drawn in the same inks. */
 export function useBars(gtin: () => string | null, inks: () => { dark: string; light: string }) {
-  const bars = ref<BarsPicture | null>(null)
+  const bars = ref<Bars | null>(null)
   let latest = 0
 
   async function draw(digits: string): Promise<void> {
@@ -46,11 +47,7 @@ export function useBars(gtin: () => string | null, inks: () => { dark: string; l
               parseAs: 'blob',
             }),
           )) as unknown as Blob
-          const link = document.createElement('a')
-          link.href = URL.createObjectURL(blob)
-          link.download = `${symbology}-${digits}.${format}`
-          link.click()
-          URL.revokeObjectURL(link.href)
+          saveFile(blob, `${symbology}-${digits}.${format}`)
         },
       }
     } catch {

@@ -1,5 +1,6 @@
 import { api, ApiProblem, type Compose, type Drawing, type Schemas, unwrap } from '@/api/client'
 import { bytesOf } from '@/lib/bytes'
+import { save } from '@/lib/exports'
 import { curlSnippet, imgSnippet } from '@/lib/snippets'
 import { useToast } from './useToast'
 
@@ -36,11 +37,7 @@ export function useHandOff(body: () => Compose & { name?: string }) {
   const download = (format: Schemas['PictureFormat'], cmyk = false) =>
     guard(async () => {
       const drawing = await make(format, cmyk ? { cmyk } : {})
-      const link = document.createElement('a')
-      link.href = URL.createObjectURL(blobOf(drawing))
-      link.download = drawing.picture.file_name
-      link.click()
-      setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+      save(blobOf(drawing), drawing.picture.file_name)
       say(`Saved as ${drawing.picture.file_name}`)
     })
 

@@ -1,3 +1,5 @@
+import { diffArrays } from 'diff'
+
 export interface DiffPart {
   /** What the part is: the same on both sides, only expected, or only read. */
   kind: 'same' | 'expected' | 'read'
@@ -7,58 +9,28 @@ export interface DiffPart {
 /** Characters as people count them; a surrogate pair is one. */
 const characters = (text: string): string[] => Array.from(text)
 
-/** Longest texts compared by the exact method; past it the middle is reported as one change. */
-const EXACT = 4_000_000
+/** Milliseconds that a comparison may take; after that the middle is told as one change. */
+const PATIENCE = 300
 
-/**
- * The fewest characters taken out and put in that turn `expected` into `read`, as parts in order.
- * Longest common subsequence over what is left once the common beginning and end are set aside.
- */
+/** The fewest characters taken out and put in that turn `expected` into `read`, as parts in order. */
 export function diff(expected: string, read: string): DiffPart[] {
-  const a = characters(expected)
-  const b = characters(read)
+  const [a, b] = [characters(expected), characters(read)]
   let start = 0
   while (start < a.length && start < b.length && a[start] === b[start]) start++
   let end = 0
   while (end < a.length - start && end < b.length - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end++
+  const [left, right] = [a.slice(start, a.length - end), b.slice(start, b.length - end)]
   const parts: DiffPart[] = []
   push(parts, 'same', a.slice(0, start))
-  middle(parts, a.slice(start, a.length - end), b.slice(start, b.length - end))
+  const changes = diffArrays(left, right, { timeout: PATIENCE })
+  for (const change of changes ?? [
+    { value: left, removed: true },
+    { value: right, added: true },
+  ]) {
+    push(parts, 'removed' in change && change.removed ? 'expected' : change.added ? 'read' : 'same', change.value)
+  }
   push(parts, 'same', a.slice(a.length - end))
   return parts
-}
-
-function middle(parts: DiffPart[], a: string[], b: string[]): void {
-  if (a.length * b.length > EXACT || a.length === 0 || b.length === 0) {
-    push(parts, 'expected', a)
-    push(parts, 'read', b)
-    return
-  }
-  const width = b.length + 1
-  const longest = new Uint16Array((a.length + 1) * width)
-  for (let i = a.length - 1; i >= 0; i--) {
-    for (let j = b.length - 1; j >= 0; j--) {
-      longest[i * width + j] =
-        a[i] === b[j]
-          ? longest[(i + 1) * width + j + 1]! + 1
-          : Math.max(longest[(i + 1) * width + j]!, longest[i * width + j + 1]!)
-    }
-  }
-  let i = 0
-  let j = 0
-  while (i < a.length || j < b.length) {
-    if (i < a.length && j < b.length && a[i] === b[j]) {
-      push(parts, 'same', [a[i]!])
-      i++
-      j++
-    } else if (j >= b.length || (i < a.length && longest[(i + 1) * width + j]! >= longest[i * width + j + 1]!)) {
-      push(parts, 'expected', [a[i]!])
-      i++
-    } else {
-      push(parts, 'read', [b[j]!])
-      j++
-    }
-  }
 }
 
 function push(parts: DiffPart[], kind: DiffPart['kind'], text: string[]): void {

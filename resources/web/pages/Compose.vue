@@ -1,38 +1,37 @@
 <script setup lang="ts">
-import { mdiChevronUp, mdiContentCopy, mdiDotsHorizontal, mdiRedo, mdiTrayArrowDown, mdiUndo } from '@mdi/js'
-import { computed, nextTick, ref, watch } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import ComposeEmpty from '@/components/ComposeEmpty.vue'
+import ComposeFigures from '@/components/ComposeFigures.vue'
 import ComposeFinish from '@/components/ComposeFinish.vue'
+import ComposeLedger from '@/components/ComposeLedger.vue'
 import ComposeOutput from '@/components/ComposeOutput.vue'
 import ComposePayload from '@/components/ComposePayload.vue'
+import ComposeTitleBar from '@/components/ComposeTitleBar.vue'
 import KgDamage from '@/components/KgDamage.vue'
-import KgLedger from '@/components/KgLedger.vue'
 import KgLevels from '@/components/KgLevels.vue'
 import type { OverlayKind } from '@/components/KgOverlay.vue'
 import KgReach from '@/components/KgReach.vue'
 import KgSheet from '@/components/KgSheet.vue'
-import KgSlide from '@/components/KgSlide.vue'
 import KgStopped from '@/components/KgStopped.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
-import { type Composition, useComposition } from '@/composables/useComposition'
+import LeaveUnsaved from '@/components/LeaveUnsaved.vue'
+import { useBars } from '@/composables/useBars'
+import { useComposition } from '@/composables/useComposition'
 import { useDrawing } from '@/composables/useDrawing'
-import { useFinishes } from '@/composables/useFinishes'
 import { type CopyKind, useHandOff } from '@/composables/useHandOff'
 import { useHistory } from '@/composables/useHistory'
 import { useLeaveGuard } from '@/composables/useLeaveGuard'
+import { useOpenGlyph } from '@/composables/useOpenGlyph'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
-import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
-import { useStorage } from '@vueuse/core'
-import { type BarsFile, useBars } from '@/composables/useBars'
+import { useWarning } from '@/composables/useWarning'
 import { counted, grouped } from '@/lib/bytes'
-import { finishOf } from '@/lib/finish'
 import { suggestedName } from '@/lib/names'
-import { tally } from '@/lib/verdicts'
 
-const { mayWrite } = useSession()
 const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
   level,
   fits: true,
@@ -46,6 +45,7 @@ const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
 const route = useRoute()
 const composition = useComposition()
 const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
+const { missing, openGlyph, startNew, refresh } = useOpenGlyph(composition)
 const {
   save: keep,
   isSaving,
@@ -64,7 +64,6 @@ const { drawing, problem, isStale, retry } = useDrawing(
 )
 const handOff = useHandOff(named)
 const { say } = useToast()
-const { byDefault } = useFinishes()
 const history = useHistory(composition, {
   key: () => glyph.value?.id ?? 'new',
   isUnsaved: () => isDirty.value && !isEmpty.value,
@@ -78,12 +77,9 @@ const printMm = useStorage('kg-print-mm', 25)
 
 const part = ref<'payload' | 'finish' | 'output'>('payload')
 const zoom = ref<'fit' | 'true' | 'size'>('fit')
-const isLedgerOpen = ref(false)
-const nameField = ref<HTMLInputElement>()
-const missing = ref('')
+const titleBar = useTemplateRef('titleBar')
 
 const ledger = computed(() => drawing.value?.ledger ?? [])
-const counts = computed(() => tally(ledger.value))
 const line = (check: string) => ledger.value.find((entry) => entry.check === check)
 const parts = computed(() => [
   {
@@ -129,30 +125,10 @@ watch([drawing, problem], () => {
 
 // A glyph from the library, or an empty table; text handed over by another screen fills the field.
 async function load(): Promise<void> {
-  missing.value = ''
   const id = typeof route.params.id === 'string' ? route.params.id : ''
   // The address changes after the first save as well; then everything stays as it is.
   if (id !== '' && glyph.value?.id === id) return
-  if (id !== '') {
-    try {
-      open((await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id } } }))) as Glyph)
-    } catch (e) {
-      start()
-      missing.value =
-        e instanceof ApiProblem && e.status === 404
-          ? 'There is no such glyph in this workspace. It may have been deleted.'
-          : e instanceof Error
-            ? e.message
-            : 'The glyph could not be loaded.'
-    }
-  } else {
-    const preset = await byDefault()
-    start(preset && finishOf(preset.finish), preset?.id)
-    const handed = window.history.state as { text?: unknown; kind?: unknown } | null
-    if (typeof handed?.text === 'string') {
-      Object.assign(fields, { kind: (handed.kind ?? 'link') as Composition['kind'], text: handed.text, origin: 'text' })
-    }
-  }
+  await (id === '' ? startNew() : openGlyph(id))
   part.value = 'payload'
   // What another screen handed over is wanted now, whatever was left behind here.
   if (isUnsaved.value) history.drop()
@@ -160,15 +136,9 @@ async function load(): Promise<void> {
     say('Your unsaved work is back', { label: 'Discard', run: discard })
   }
 }
-/** Takes over the revision that a change from elsewhere made. */
-async function refresh(): Promise<void> {
-  if (glyph.value === null) return
-  const path = { glyph: glyph.value.id }
-  try {
-    composition.rebase((await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path } }))) as Glyph)
-  } catch (e) {
-    say(e instanceof Error ? e.message : 'The glyph could not be loaded.')
-  }
+async function takeOver(): Promise<void> {
+  const trouble = await refresh()
+  if (trouble !== '') say(trouble)
 }
 function discard(): void {
   history.drop()
@@ -180,27 +150,15 @@ watch(() => route.params.id, load, { immediate: true })
 
 async function save(): Promise<void> {
   await keep()
-  if (nameProblem.value === '') return
-  await nextTick()
-  nameField.value?.focus()
-  nameField.value?.select()
+  if (nameProblem.value !== '') await titleBar.value?.askForName()
 }
 
 // What the ledger stops leaves only after that was said.
 const stopped = computed(() => ledger.value.filter((entry) => entry.verdict === 'fails'))
-const pending = ref<(() => void) | null>(null)
-function afterWarning(act: () => void): void {
-  if (stopped.value.length > 0) pending.value = act
-  else act()
-}
-const isWarning = computed({ get: () => pending.value !== null, set: () => (pending.value = null) })
-function allTheSame(): void {
-  pending.value?.()
-  pending.value = null
-}
+const warning = useWarning(() => stopped.value.length > 0)
 const download = (format: Schemas['PictureFormat'], cmyk = false): void =>
-  afterWarning(() => void handOff.download(format, cmyk))
-const copy = (what: CopyKind): void => afterWarning(() => void handOff.copy(what))
+  warning.before(() => void handOff.download(format, cmyk))
+const copy = (what: CopyKind): void => warning.before(() => void handOff.copy(what))
 
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
@@ -214,17 +172,6 @@ function leaveUnsaved(): void {
   history.drop()
   void leave()
 }
-
-const barFormats = computed<BarsFile[]>(() => (bars.value === null ? [] : ['svg', 'png']))
-const saveBars = (format: BarsFile): void => void bars.value?.save(format)
-
-const FILES: Schemas['PictureFormat'][] = ['svg', 'png', 'pdf', 'eps', 'webp', 'jpg']
-const COPIES: { what: CopyKind; title: string }[] = [
-  { what: 'picture', title: 'Picture' },
-  { what: 'img', title: 'HTML image' },
-  { what: 'svg', title: 'Inline SVG' },
-  { what: 'curl', title: 'curl call' },
-]
 </script>
 
 <template>
@@ -261,7 +208,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
           :drawing="drawing"
           :quiet="line('quiet_zone')"
           :problem="problem"
-          @revised="refresh"
+          @revised="takeOver"
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
@@ -281,70 +228,21 @@ const COPIES: { what: CopyKind; title: string }[] = [
     </section>
 
     <section class="mid" aria-label="Picture">
-      <div class="bar">
-        <div class="naming">
-          <label class="sr" for="glyph-name">Name</label>
-          <input
-            id="glyph-name"
-            ref="nameField"
-            v-model="fields.name"
-            class="nm"
-            maxlength="120"
-            placeholder="Untitled glyph"
-            autocomplete="off"
-            :title="fields.name"
-            :aria-invalid="nameProblem !== ''"
-            aria-describedby="name-says"
-            @input="nameProblem = ''"
-            @keydown.enter.prevent="save"
-          />
-          <span v-if="nameProblem" id="name-says" class="row say fails" role="alert"
-            ><KgVerdict verdict="fails" />{{ nameProblem }}</span
-          >
-          <span v-else id="name-says" class="state"
-            >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ isDirty ? ', unsaved' : '' }}</span
-          >
-        </div>
-        <v-btn
-          class="bare icon step"
-          aria-label="Undo"
-          title="Undo (Ctrl Z)"
-          :disabled="!history.canUndo.value"
-          @click="history.undo"
-          ><v-icon :icon="mdiUndo"
-        /></v-btn>
-        <v-btn
-          class="bare icon step"
-          aria-label="Redo"
-          title="Redo (Ctrl Shift Z)"
-          :disabled="!history.canRedo.value"
-          @click="history.redo"
-          ><v-icon :icon="mdiRedo"
-        /></v-btn>
-        <KgSlide
-          v-if="part === 'output'"
-          v-model="zoom"
-          class="zoom"
-          label="Zoom"
-          :options="[
-            { value: 'fit', label: 'Fit' },
-            { value: 'true', label: 'Pixels' },
-            { value: 'size', label: 'True size' },
-          ]"
-        />
-        <KgSlide
-          v-else
-          v-model="overlay"
-          class="zoom"
-          label="Shown over the symbol"
-          :options="[
-            { value: 'none', label: 'Plain' },
-            { value: 'anatomy', label: 'Anatomy' },
-            { value: 'red', label: 'Red' },
-            { value: 'damage', label: 'Damage' },
-          ]"
-        />
-      </div>
+      <ComposeTitleBar
+        ref="titleBar"
+        v-model:name="fields.name"
+        v-model:problem="nameProblem"
+        v-model:zoom="zoom"
+        v-model:overlay="overlay"
+        :glyph="glyph"
+        :dirty="isDirty"
+        :can-undo="history.canUndo.value"
+        :can-redo="history.canRedo.value"
+        :shows-size="part === 'output'"
+        @save="save"
+        @undo="history.undo"
+        @redo="history.redo"
+      />
       <KgSheet
         :drawing="drawing"
         :zoom="part === 'output' ? zoom : 'fit'"
@@ -354,29 +252,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         :in-mm="fields.sizeMode === 'length'"
       >
         <template #empty>
-          <div class="blank">
-            <div class="box" aria-hidden="true" />
-            <div v-if="missing">
-              <h2>Not found</h2>
-              <p class="note">{{ missing }}</p>
-              <v-btn to="/glyphs">To the glyphs</v-btn>
-            </div>
-            <div v-else-if="otherProblem">
-              <h2>Nothing drawn</h2>
-              <p class="note" role="alert">{{ otherProblem.message }}</p>
-              <v-btn v-if="otherProblem.status !== 422" @click="retry">Try again</v-btn>
-            </div>
-            <div v-else-if="problem">
-              <h2>Nothing drawn</h2>
-              <p class="note">{{ problem.message }}</p>
-            </div>
-            <div v-else>
-              <h2>Nothing to draw yet</h2>
-              <p class="note">
-                Choose what it is to do and fill in the fields, or paste a text. It is drawn and read back as you type.
-              </p>
-            </div>
-          </div>
+          <ComposeEmpty :missing="missing" :problem="problem" :is-elsewhere="otherProblem !== null" @retry="retry" />
         </template>
       </KgSheet>
       <div v-if="otherProblem && drawing" class="alert away" role="alert">
@@ -386,21 +262,7 @@ const COPIES: { what: CopyKind; title: string }[] = [
         <p>{{ otherProblem.message }}</p>
         <v-btn v-if="otherProblem.status !== 422" @click="retry">Try again</v-btn>
       </div>
-      <aside class="brief" aria-label="Figures">
-        <div>
-          <span class="note">Symbol</span><b class="fig">{{ version || '–' }}</b>
-        </div>
-        <div>
-          <span class="note">Modules</span><b class="fig">{{ drawing?.symbol.modules ?? '–' }}</b>
-        </div>
-        <div>
-          <span class="note">Mask</span><b class="fig">{{ drawing?.symbol.mask ?? '–' }}</b>
-        </div>
-        <div>
-          <span class="note">Room left</span
-          ><b class="fig">{{ drawing ? counted(drawing.symbol.bytes_left, 'byte') : '–' }}</b>
-        </div>
-      </aside>
+      <ComposeFigures :drawing="drawing" :version="version" />
       <div class="levels">
         <KgReach
           v-if="part === 'output' && drawing?.proof"
@@ -427,107 +289,171 @@ const COPIES: { what: CopyKind; title: string }[] = [
       </div>
     </section>
 
-    <section class="right panel" :class="{ opened: isLedgerOpen }" aria-label="Ledger">
-      <button type="button" class="verdicts" :aria-expanded="isLedgerOpen" @click="isLedgerOpen = !isLedgerOpen">
-        <span v-for="c in counts" :key="c.verdict" class="row"
-          ><KgVerdict :verdict="c.verdict" /><b class="say" :class="c.verdict">{{ c.count }}</b></span
-        >
-        <span class="clip grow">{{
-          ledger[0] ? `${ledger[0].title} ${ledger[0].figure}` : 'Nothing checked yet'
-        }}</span>
-        <v-icon class="kg-icon" :icon="mdiChevronUp" />
-      </button>
-      <div class="head">
-        <div class="row">
-          <h2 class="grow">Ledger</h2>
-          <span v-if="drawing" class="note fig">{{ version }}, mask {{ drawing.symbol.mask }}</span>
-        </div>
-        <p v-if="counts.length" class="row counts" aria-live="polite">
-          <span v-for="c in counts" :key="c.verdict" class="row"
-            ><KgVerdict :verdict="c.verdict" /><span class="say" :class="c.verdict">{{ c.words }}</span></span
-          >
-        </p>
-        <p v-else class="note counts">
-          {{ problem ? 'Nothing is drawn, so nothing is checked.' : 'Checks begin with the first character.' }}
-        </p>
-      </div>
-      <div class="lines"><KgLedger :lines="ledger" @fix="composition.fix" /></div>
-      <div class="acts">
-        <v-btn
-          class="main save"
-          :loading="isSaving"
-          :disabled="!mayWrite"
-          :title="mayWrite ? undefined : 'You are a reader of this workspace: take the file with you instead.'"
-          @click="save"
-          ><span>{{ saveLabel }}</span
-          ><kbd class="key">Ctrl S</kbd></v-btn
-        >
-        <v-menu>
-          <template #activator="{ props }"
-            ><v-btn v-bind="props" class="wide" :prepend-icon="mdiTrayArrowDown" :disabled="!drawing"
-              >Export</v-btn
-            ></template
-          >
-          <v-list
-            ><v-list-item
-              v-for="format in FILES"
-              :key="format"
-              :title="`${format.toUpperCase()} file`"
-              @click="download(format)" /><v-list-item
-              v-for="format in barFormats"
-              :key="format"
-              :title="`${bars?.title} as ${format.toUpperCase()}`"
-              @click="saveBars(format)"
-          /></v-list>
-        </v-menu>
-        <v-menu>
-          <template #activator="{ props }"
-            ><v-btn v-bind="props" class="wide" :prepend-icon="mdiContentCopy" :disabled="!drawing"
-              >Copy</v-btn
-            ></template
-          >
-          <v-list><v-list-item v-for="c in COPIES" :key="c.what" :title="c.title" @click="copy(c.what)" /></v-list>
-        </v-menu>
-        <v-menu>
-          <template #activator="{ props }"
-            ><v-btn v-bind="props" class="narrow icon" aria-label="Export and copy" :disabled="!drawing"
-              ><v-icon :icon="mdiDotsHorizontal" /></v-btn
-          ></template>
-          <v-list
-            ><v-list-item
-              v-for="format in FILES"
-              :key="format"
-              :title="`${format.toUpperCase()} file`"
-              @click="download(format)" /><v-list-item
-              v-for="c in COPIES"
-              :key="c.what"
-              :title="`Copy: ${c.title}`"
-              @click="copy(c.what)"
-          /></v-list>
-        </v-menu>
-      </div>
-    </section>
+    <ComposeLedger
+      :lines="ledger"
+      :drawing="drawing"
+      :version="version"
+      :is-stopped="problem !== null"
+      :save-label="saveLabel"
+      :is-saving="isSaving"
+      :bars="bars"
+      @fix="composition.fix"
+      @save="save"
+      @download="download"
+      @copy="copy"
+    />
 
-    <KgStopped v-model="isWarning" :lines="stopped" @take="allTheSame" />
-    <v-dialog :model-value="leavingTo !== null" @update:model-value="stay">
-      <div class="sheet-card" role="alertdialog" aria-labelledby="leave-h">
-        <h2 id="leave-h">Leave without saving?</h2>
-        <p class="note">
-          {{
-            fields.name.trim() === ''
-              ? 'This composition has no name yet and'
-              : `“${fields.name.trim()}” has changes that`
-          }}
-          would be lost.
-        </p>
-        <div class="acts">
-          <v-btn class="danger" @click="leaveUnsaved">Leave</v-btn
-          ><v-btn v-if="fields.name.trim() !== ''" @click="leaveAfter(save)">Save and leave</v-btn
-          ><v-btn class="main" autofocus @click="stay">Stay</v-btn>
-        </div>
-      </div>
-    </v-dialog>
+    <KgStopped v-model="warning.isAsking.value" :lines="stopped" @take="warning.takeAll" />
+    <LeaveUnsaved
+      :open="leavingTo !== null"
+      :name="fields.name.trim()"
+      @leave="leaveUnsaved"
+      @save="leaveAfter(save)"
+      @stay="stay"
+    />
   </div>
 </template>
 
-<style scoped src="./Compose.css"></style>
+<style scoped>
+.compose {
+  display: grid;
+  grid-template-columns: 324px minmax(0, 1fr) 316px;
+  height: 100%;
+  min-height: 0;
+}
+.left,
+.right {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.left {
+  border-right: 1px solid var(--rule);
+}
+.right {
+  border-left: 1px solid var(--rule);
+}
+.parts {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  border-bottom: 1px solid var(--edge);
+  flex: none;
+}
+.parts button {
+  border: 0;
+  border-right: 1px solid var(--rule);
+  background: none;
+  text-align: left;
+  padding: 7px 10px 6px 16px;
+  font: 600 13px/18px var(--font-text);
+  color: var(--ink-2);
+}
+.parts button + button {
+  padding-left: 10px;
+}
+.parts button:last-child {
+  border-right: 0;
+}
+.parts button:focus-visible {
+  outline-offset: -3px;
+}
+.parts small {
+  display: block;
+  font: 400 11px/16px var(--font-code);
+  color: var(--ink-3);
+}
+.parts [aria-selected='true'] {
+  color: var(--ink);
+  background: var(--sheet);
+  box-shadow:
+    inset 0 2px 0 var(--accent),
+    0 1px 0 var(--sheet);
+}
+.part {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
+.mid {
+  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  grid-template-rows: 44px minmax(0, 1fr) auto;
+  min-width: 0;
+  min-height: 0;
+}
+.away {
+  position: absolute;
+  left: 36px;
+  right: 16px;
+  top: 80px;
+  z-index: 1;
+}
+.by-hand {
+  display: none;
+}
+@media (max-width: 1099px) and (min-width: 720px) {
+  .compose {
+    grid-template-columns: 300px minmax(0, 1fr);
+    grid-template-rows: minmax(0, 1fr) auto;
+  }
+  .left {
+    grid-row: 1 / 3;
+  }
+  .right {
+    grid-column: 2;
+    border-left: 0;
+    border-top: 1px solid var(--line);
+    max-height: 300px;
+  }
+}
+@media (max-width: 719px) {
+  .compose {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    position: relative;
+  }
+  .mid {
+    grid-row: 1;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 128px;
+    grid-template-rows: 44px 232px auto;
+    border-bottom: 1px solid var(--line);
+  }
+  .by-hand {
+    display: table;
+  }
+  .left {
+    grid-row: 3;
+    border-right: 0;
+    background: var(--sheet);
+  }
+  .left .part {
+    padding-bottom: 8px;
+  }
+  .right {
+    display: contents;
+  }
+  .opened ~ .left {
+    display: none;
+  }
+}
+.undamaged {
+  padding: 14px 16px;
+}
+.levels {
+  border-top: 1px solid var(--line);
+  background: var(--paper);
+  min-height: 155px;
+  max-height: 236px;
+  overflow: auto;
+}
+@media (max-width: 719px) {
+  .levels {
+    display: none;
+  }
+}
+</style>

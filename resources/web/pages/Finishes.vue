@@ -219,7 +219,6 @@ function words(finish: SavedFinish): string {
   </section>
 </template>
 
-<style scoped src="./Glyphs.css"></style>
 <style scoped>
 .finishes .pic img {
   display: block;

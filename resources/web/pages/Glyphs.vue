@@ -330,5 +330,3 @@ const size = (glyph: Glyph): string =>
     </div>
   </section>
 </template>
-
-<style scoped src="./Glyphs.css"></style>

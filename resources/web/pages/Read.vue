@@ -288,4 +288,240 @@ function download(format: 'csv' | 'json'): void {
   </div>
 </template>
 
-<style scoped src="./Read.css"></style>
+<style scoped>
+.read {
+  display: grid;
+  grid-template-columns: 412px minmax(0, 1fr);
+  height: 100%;
+  min-height: 0;
+}
+.source {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-right: 1px solid var(--line);
+}
+.from {
+  display: flex;
+  align-items: stretch;
+  border-bottom: 1px solid var(--line);
+  height: 40px;
+  flex: none;
+}
+.sources {
+  display: flex;
+}
+.from button {
+  border: 0;
+  border-right: 1px solid var(--rule);
+  background: none;
+  padding: 0 14px;
+  font: 600 13px/18px var(--font-text);
+  color: var(--ink-2);
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.from [aria-selected='true'] {
+  color: var(--ink);
+  background: var(--sheet);
+  box-shadow: inset 0 2px 0 var(--accent);
+}
+.mode {
+  border: 0;
+  border-left: 1px solid var(--rule);
+  background: var(--sheet);
+  color: var(--ink);
+  font: 600 13px/18px var(--font-text);
+  padding: 0 12px;
+}
+.file {
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: 600 12px/16px var(--font-text);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  padding: 6px 4px;
+}
+.one {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-height: 0;
+  min-width: 0;
+}
+.compare {
+  border-bottom: 1px solid var(--line);
+  padding: 10px 20px 12px;
+  display: grid;
+  gap: 6px;
+}
+.well {
+  height: 306px;
+  background: var(--bench);
+  position: relative;
+  flex: none;
+}
+.well.over {
+  outline: 2px solid var(--accent);
+  outline-offset: -8px;
+}
+.drop {
+  position: absolute;
+  inset: 16px;
+  border: 1px dashed var(--edge);
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 6px;
+  text-align: center;
+  padding: 24px;
+}
+.drop .note {
+  max-width: 270px;
+}
+.box {
+  width: 44px;
+  height: 44px;
+  border: 3px solid var(--edge);
+  background: linear-gradient(var(--edge) 0 0) center / 18px 18px no-repeat;
+  margin-bottom: 6px;
+}
+.ctl {
+  display: flex;
+  gap: 8px;
+  padding: 10px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.key {
+  margin-left: 8px;
+}
+.head {
+  height: 40px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--line);
+}
+.queue {
+  overflow: auto;
+  flex: 1;
+}
+.queue li {
+  display: flex;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding-right: 8px;
+}
+.queue li.on {
+  background: var(--accent-wash);
+  box-shadow: inset 3px 0 0 var(--accent);
+}
+.queue .pick {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+  grid-template-columns: 66px minmax(0, 1fr) auto;
+  gap: 0 6px;
+  align-items: center;
+  border: 0;
+  background: none;
+  text-align: left;
+  padding: 6px 4px 6px 16px;
+  min-height: 48px;
+}
+.queue .pick:focus-visible {
+  outline-offset: -2px;
+}
+.tm {
+  color: var(--ink-3);
+  font-weight: 400;
+}
+.kd {
+  font: 600 13px/18px var(--font-text);
+}
+.st {
+  gap: 6px;
+}
+.tx {
+  grid-column: 2 / 4;
+}
+.icon {
+  padding: 0;
+  width: 28px;
+  height: 28px !important;
+}
+.detail {
+  background: var(--sheet);
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+}
+.detail > :last-child {
+  flex: 1;
+}
+.none {
+  padding: 40px 24px;
+  max-width: 560px;
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.hint {
+  font: 400 14px/21px var(--font-text);
+}
+.narrow {
+  display: none;
+}
+@media (max-width: 1199px) and (min-width: 720px) {
+  .read {
+    grid-template-columns: 340px minmax(0, 1fr);
+  }
+}
+@media (max-width: 719px) {
+  .read {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: max-content max-content;
+    overflow: auto;
+    align-content: start;
+  }
+  .source {
+    border-right: 0;
+  }
+  .well {
+    height: 268px;
+  }
+  .key {
+    display: none;
+  }
+  .head {
+    height: 44px;
+  }
+  .queue {
+    max-height: 147px;
+    flex: none;
+    border-bottom: 1px solid var(--line);
+  }
+  .queue .pick {
+    padding-left: 12px;
+  }
+  .icon {
+    width: 44px;
+  }
+  .ctl {
+    padding: 8px 12px;
+  }
+  .wide {
+    display: none;
+  }
+  .narrow {
+    display: inline;
+  }
+  .detail,
+  .one {
+    display: block;
+  }
+  .from {
+    height: 48px;
+  }
+}
+</style>

@@ -1,0 +1,55 @@
+import { ref } from 'vue'
+import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import { type Composition, type useComposition } from '@/composables/useComposition'
+import { useFinishes } from '@/composables/useFinishes'
+import { finishOf } from '@/lib/finish'
+
+const words = (e: unknown): string => (e instanceof Error ? e.message : 'The glyph could not be loaded.')
+
+const load = async (id: string): Promise<Glyph> =>
+  unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id } } })) as Promise<Glyph>
+
+/** Puts a saved glyph on the table, or an empty composition with the workspace's finish and what another screen handed over. */
+export function useOpenGlyph(composition: ReturnType<typeof useComposition>) {
+  const { byDefault } = useFinishes()
+  /** Why the glyph that was asked for is not here. */
+  const missing = ref('')
+
+  async function openGlyph(id: string): Promise<void> {
+    missing.value = ''
+    try {
+      composition.open(await load(id))
+    } catch (e) {
+      composition.start()
+      missing.value =
+        e instanceof ApiProblem && e.status === 404
+          ? 'There is no such glyph in this workspace. It may have been deleted.'
+          : words(e)
+    }
+  }
+
+  async function startNew(): Promise<void> {
+    missing.value = ''
+    const preset = await byDefault()
+    composition.start(preset && finishOf(preset.finish), preset?.id)
+    const handed = window.history.state as { text?: unknown; kind?: unknown } | null
+    if (typeof handed?.text === 'string') {
+      const kind = (handed.kind ?? 'link') as Composition['kind']
+      Object.assign(composition.fields, { kind, text: handed.text, origin: 'text' })
+    }
+  }
+
+  /** Takes over the revision that a change from elsewhere made; says why when it cannot. */
+  async function refresh(): Promise<string> {
+    const open = composition.glyph.value
+    if (open === null) return ''
+    try {
+      composition.rebase(await load(open.id))
+      return ''
+    } catch (e) {
+      return words(e)
+    }
+  }
+
+  return { missing, openGlyph, startNew, refresh }
+}
