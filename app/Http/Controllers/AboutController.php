@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\ApplyFinishRequest;
+use App\Http\Requests\GateEntriesRequest;
+use App\Http\Requests\ReadRequest;
+use App\Http\Requests\ShelveRequest;
 use Illuminate\Http\JsonResponse;
+use KeenGlyph\Core\Finish\FinishFile;
+use KeenGlyph\Core\Finish\Gradient;
 
 /** What this installation is, before anyone signs in. */
 final class AboutController
@@ -15,7 +21,17 @@ final class AboutController
             'name' => 'Keen Glyph',
             'version' => config('keen.version'),
             'demo' => config('keen.demo'),
-            'limits' => ['read_bytes' => config('keen.read.bytes'), 'read_pixels' => config('keen.read.pixels')],
+            // What the pages keep to before they ask, so that no number stands in two places.
+            'limits' => [
+                'read_bytes' => config('keen.read.bytes'),
+                'read_pixels' => config('keen.read.pixels'),
+                'check_texts' => ReadRequest::EXPECTED,
+                'shelve_glyphs' => ShelveRequest::MAX_GLYPHS,
+                'apply_glyphs' => ApplyFinishRequest::MAX_GLYPHS,
+                'gate_entries' => GateEntriesRequest::MAX_LIMIT,
+                'mark_bytes' => FinishFile::MAX_PICTURE,
+                'gradient_stops' => Gradient::MAX_STOPS,
+            ],
         ]);
     }
 }

@@ -7,11 +7,14 @@ namespace App\Http\Requests;
 /** Glyphs, and the shelf that they are put on. */
 final class ShelveRequest extends ApiRequest
 {
+    /** Glyphs that one request puts on a shelf. */
+    public const MAX_GLYPHS = 500;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'glyphs' => ['required', 'array', 'list', 'max:500'],
+            'glyphs' => ['required', 'array', 'list', 'max:'.self::MAX_GLYPHS],
             'glyphs.*' => ['uuid'],
             'shelf' => ['present', 'nullable', 'string', 'max:80', 'not_regex:/\x00/'],
         ];

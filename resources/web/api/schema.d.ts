@@ -1709,8 +1709,22 @@ export interface components {
                 password: string;
             };
             limits: {
+                /** @description Bytes of a picture that is read */
                 read_bytes: number;
+                /** @description Pixels of a picture that is read */
                 read_pixels: number;
+                /** @description Texts that one request compares */
+                check_texts: number;
+                /** @description Glyphs that one request puts on a shelf */
+                shelve_glyphs: number;
+                /** @description Glyphs that one request puts a finish on */
+                apply_glyphs: number;
+                /** @description Entries of a gate on one page of its list */
+                gate_entries: number;
+                /** @description Bytes of a mark’s picture before it is cleaned */
+                mark_bytes: number;
+                /** @description Inks of a gradient */
+                gradient_stops: number;
             };
         };
         Problem: {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { mdiChevronDown, mdiChevronUp, mdiContentCopy } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
-import { api, type ApiProblem, type Drawing, unwrap, type Schemas } from '@/api/client'
+import type { ApiProblem, Drawing } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { useKinds } from '@/composables/useKinds'
+import { usePayloadEditing } from '@/composables/usePayloadEditing'
 import { useToast } from '@/composables/useToast'
 import { counted, grouped } from '@/lib/bytes'
-import { isFilled, type Kind, type Problem, specsOf, type Values, withValue } from '@/lib/kinds'
+import { isFilled, type Problem, specsOf, type Values } from '@/lib/kinds'
 import KgElements from './KgElements.vue'
 import KgEncoded from './KgEncoded.vue'
 import KgPhone from './KgPhone.vue'
@@ -48,69 +49,7 @@ async function focusForm(): Promise<void> {
   form.value?.querySelector<HTMLElement>('input:not([type="checkbox"]), textarea, select')?.focus()
 }
 
-/** What was typed for each kind, so that a look at another one loses nothing. */
-const drafts = new Map<Kind, Pick<Composition, 'values' | 'text' | 'origin'>>()
-function keepDraft(): void {
-  const { kind, values, text, origin } = fields.value
-  drafts.set(kind, { values, text, origin })
-}
-function choose(kind: Kind): void {
-  if (kind === fields.value.kind) return
-  keepDraft()
-  const swap = isGs1.value && kind.startsWith('gs1_')
-  const { values } = fields.value
-  const draft = drafts.get(kind)
-  const elements = values.elements
-  Object.assign(fields.value, { kind, text: '', values: {}, origin: 'fields' }, draft)
-  if (swap && Array.isArray(elements)) fields.value.values = { ...draft?.values, elements }
-  use(kind)
-}
-
-function edit(values: Values): void {
-  Object.assign(fields.value, { values, origin: 'fields' })
-}
-function retype(text: string): void {
-  Object.assign(fields.value, { text, origin: 'text' })
-}
-function fix(changes: Record<string, string>): void {
-  if (changes.text !== undefined && fields.value.kind !== 'text') {
-    retype(changes.text)
-    return
-  }
-  edit(Object.entries(changes).reduce((values, [path, value]) => withValue(values, path, value), fields.value.values))
-}
-
-/** What lacks a scheme may be meant as a text after all. */
-function retypeAsText(): void {
-  const { text } = fields.value
-  choose('text')
-  edit({ text })
-}
-
-/** A text without a known kind says itself what it is. */
-async function paste(text: string): Promise<void> {
-  keepDraft()
-  const trimmed = text.replace(/^[ \t]+|[ \t\r\n]+$/g, '')
-  let kind: Kind = /^[\w-]+(\.[\w-]+)+(\/\S*)?$/i.test(trimmed) ? 'link' : 'text'
-  try {
-    const read = (await unwrap(api.POST('/api/v1/payloads/parse', { body: { text: trimmed } }))) as Schemas['Payload']
-    if (read.kind !== 'text') kind = read.kind
-  } catch {
-    // Without an answer the text is still taken; drawing it says what is wrong.
-  }
-  Object.assign(fields.value, { kind, text: trimmed, values: {}, origin: 'text' })
-  use(kind)
-  await focusForm()
-}
-
-function start(values: Values): void {
-  const { kind, text, origin } = fields.value
-  const before = { values: fields.value.values, text, origin }
-  const hadContent = !isEmpty.value
-  edit(JSON.parse(JSON.stringify(values)) as Values)
-  use(kind)
-  if (hadContent) say('Filled in from a starter', { label: 'Put back', run: () => Object.assign(fields.value, before) })
-}
+const { choose, edit, retype, fix, retypeAsText, paste, start } = usePayloadEditing(fields, use, focusForm)
 
 async function copy(): Promise<void> {
   try {

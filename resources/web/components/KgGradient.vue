@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useAbout } from '@/composables/useAbout'
 import { mdiMinus, mdiPlus } from '@mdi/js'
 import { computed } from 'vue'
 import { type FinishValues, type Gradient, without } from '@/lib/finish'
@@ -6,10 +7,10 @@ import KgColour from './KgColour.vue'
 import KgNumber from './KgNumber.vue'
 import KgSlide from './KgSlide.vue'
 
+const { limits } = useAbout()
 /** Inks that change over the modules. */
 const finish = defineModel<FinishValues>({ required: true })
 const gradient = computed(() => finish.value.gradient)
-const MOST = 5
 
 function change(next: Gradient | undefined): void {
   finish.value = next === undefined ? without(finish.value, 'gradient') : { ...finish.value, gradient: next }
@@ -71,7 +72,9 @@ function drop(): void {
       />
       <KgNumber v-if="kind === 'linear'" v-model="angle" label="Angle" unit="degrees" :min="0" :max="359" />
       <div class="row more">
-        <v-btn class="bare small" :prepend-icon="mdiPlus" :disabled="inks.length >= MOST" @click="add">Ink</v-btn>
+        <v-btn class="bare small" :prepend-icon="mdiPlus" :disabled="inks.length >= limits.gradient_stops" @click="add"
+          >Ink</v-btn
+        >
         <v-btn class="bare small" :prepend-icon="mdiMinus" :disabled="inks.length <= 2" @click="drop">Last ink</v-btn>
       </div>
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useAbout } from '@/composables/useAbout'
 import { diff } from '@/lib/diff'
 import { computed, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
@@ -8,6 +9,7 @@ import { counted } from '@/lib/bytes'
 import { csv, save } from '@/lib/exports'
 
 /** Many pictures beside a list of texts that they should hold. */
+const { limits } = useAbout()
 const props = defineProps<{ entries: Entry[]; waiting: { done: number; all: number } }>()
 const emit = defineEmits<{ choose: [entry: number] }>()
 const list = defineModel<string>({ required: true })
@@ -38,7 +40,7 @@ watch(
         api.POST('/api/v1/read/check', {
           body: {
             read: pictures.value.map((e) => e.result?.symbols.map((symbol) => symbol.text) ?? []),
-            expected: expected.value.slice(0, 500),
+            expected: expected.value.slice(0, limits.value.check_texts),
           },
         }),
       )) as Schemas['ReadCheck']

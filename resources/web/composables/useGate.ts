@@ -2,12 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, type Ref, ref, watch } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
+import { useAbout } from '@/composables/useAbout'
 import { useSignals } from '@/composables/useSignals'
 import { useToast } from '@/composables/useToast'
 
 /** A door: each code of a gate's list lets in once, at whichever door it is shown first. */
 export function useGate(tab: Readonly<Ref<'latest' | 'missing'>>) {
   const client = useQueryClient()
+  const { limits } = useAbout()
   const { say } = useToast()
   const { signal } = useSignals()
   const gate = useLocalStorage('kg-gate', '')
@@ -42,7 +44,7 @@ export function useGate(tab: Readonly<Ref<'latest' | 'missing'>>) {
     queryFn: async () =>
       (await unwrap(
         api.GET('/api/v1/gates/{gate}/entries', {
-          params: { path: { gate: gate.value }, query: { state: 'missing', limit: 500 } },
+          params: { path: { gate: gate.value }, query: { state: 'missing', limit: limits.value.gate_entries } },
         }),
       )) as Schemas['GateEntries'],
   })

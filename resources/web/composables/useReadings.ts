@@ -1,3 +1,4 @@
+import { megabytes, useAbout } from '@/composables/useAbout'
 import { computed, ref } from 'vue'
 import { ApiProblem, type ReadPicture, type ReadSymbol } from '@/api/client'
 import { sendPicture } from '@/composables/sendPicture'
@@ -14,12 +15,12 @@ export interface Entry {
   message: string
 }
 
-const MOST = 10_000_000
 /** Pictures that are kept to be looked at again; a camera can bring hundreds. */
 const KEPT = 300
 
 /** The session's list, the newest first. */
 export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) {
+  const { limits } = useAbout()
   const entries = ref<Entry[]>([])
   const current = ref<{ entry: number; symbol: number } | null>(null)
   const waiting = ref({ done: 0, all: 0 })
@@ -62,10 +63,10 @@ export function useReadings(report: (symbol: ReadSymbol, entry: Entry) => void) 
       Object.assign(put(`${name}, pages ${read + 1} to ${all}`, ''), { state: 'refused', message })
     }
     for (const [file, kept] of mine) {
-      if (file.size > MOST) {
+      if (file.size > limits.value.read_bytes) {
         Object.assign(kept, {
           state: 'refused',
-          message: `The file is ${(file.size / 1e6).toFixed(1)} MB; 10 MB is the most that is read.`,
+          message: `The file is ${(file.size / 1e6).toFixed(1)} MB; ${megabytes(limits.value.read_bytes)} is the most that is read.`,
         })
       } else {
         try {

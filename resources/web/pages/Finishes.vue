@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiDownload, mdiPencilOutline, mdiStarOutline, mdiUpload } from '@mdi/js'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { ApiProblem, type Schemas } from '@/api/client'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { type SavedFinish, useFinishChanges, useFinishes } from '@/composables/useFinishes'
+import { megabytes, useAbout } from '@/composables/useAbout'
 import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
@@ -17,8 +18,9 @@ const { finishes, isPending, isError, error, refetch } = useFinishes()
 const { create, change, remove } = useFinishChanges()
 const { say } = useToast()
 
-/** Bytes of a finish file that is still looked at: marks are small. */
-const MOST = 2_000_000
+const { limits } = useAbout()
+/** A mark's picture stands in the file as text, which takes a third more room; the rest is little. */
+const most = computed(() => limits.value.mark_bytes * 2)
 const file = ref<HTMLInputElement>()
 const importProblem = ref('')
 async function take(list: FileList | null): Promise<void> {
@@ -26,7 +28,7 @@ async function take(list: FileList | null): Promise<void> {
   if (!chosen) return
   importProblem.value = ''
   try {
-    if (chosen.size > MOST) throw new Error('A finish file has at most 2 MB.')
+    if (chosen.size > most.value) throw new Error(`A finish file has at most ${megabytes(most.value)}.`)
     let given: unknown
     try {
       given = JSON.parse(await chosen.text())

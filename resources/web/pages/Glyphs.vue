@@ -13,6 +13,7 @@ import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/use
 import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
+import { useAbout } from '@/composables/useAbout'
 import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
@@ -57,8 +58,7 @@ async function wear(): Promise<void> {
 }
 /** What came of it where some glyphs did not take the finish. */
 const outcome = ref<Worn | null>(null)
-/** Glyphs that one request puts on a shelf. */
-const SHELVED_AT_ONCE = 500
+const { limits } = useAbout()
 const shelving = ref(false)
 const shelf = ref('')
 /** Puts the chosen ones on a shelf, or without a name takes them off. */
@@ -66,8 +66,8 @@ async function shelve(): Promise<void> {
   const ids = [...chosen.value]
   const name = shelf.value.trim()
   try {
-    for (let at = 0; at < ids.length; at += SHELVED_AT_ONCE) {
-      const glyphs = ids.slice(at, at + SHELVED_AT_ONCE)
+    for (let at = 0; at < ids.length; at += limits.value.shelve_glyphs) {
+      const glyphs = ids.slice(at, at + limits.value.shelve_glyphs)
       await unwrap(api.POST('/api/v1/glyphs/shelve', { body: { glyphs, shelf: name === '' ? null : name } }))
     }
     say(name === '' ? `${counted(ids.length, 'glyph')} off the shelf` : `${counted(ids.length, 'glyph')} on ${name}`)

@@ -14,10 +14,12 @@ import ReadGate from '@/components/ReadGate.vue'
 import ReadLookUp from '@/components/ReadLookUp.vue'
 import { type Entry, useReadings } from '@/composables/useReadings'
 import { useShortcut } from '@/composables/useShortcut'
+import { megabytes, useAbout } from '@/composables/useAbout'
 import { useToast } from '@/composables/useToast'
 import { csv, json, save } from '@/lib/exports'
 import { SYMBOLOGIES } from '@/lib/symbologies'
 
+const { limits } = useAbout()
 const TYPES = 'image/png,image/jpeg,image/webp,application/pdf'
 const MODES = [
   { value: 'read', label: 'Read' },
@@ -173,8 +175,8 @@ function download(format: 'csv' | 'json'): void {
             <div class="box" aria-hidden="true" />
             <p><b>Drop pictures here</b></p>
             <p class="note">
-              or paste one with Ctrl V. PNG, JPEG or WebP, to 10 MB and 12 megapixels, or a PDF’s pages. They are read
-              on this server and not kept.
+              or paste one with Ctrl V. PNG, JPEG or WebP, to {{ megabytes(limits.read_bytes) }} and
+              {{ limits.read_pixels / 1e6 }} megapixels, or a PDF’s pages. They are read on this server and not kept.
             </p>
           </div>
         </div>

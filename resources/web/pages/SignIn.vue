@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
+import { ApiProblem } from '@/api/client'
 import KgMarkLogo from '@/components/KgMarkLogo.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
+import { useAbout } from '@/composables/useAbout'
 import { useSession } from '@/composables/useSession'
 import { rememberSignIn } from '@/router'
 
@@ -16,11 +16,8 @@ const password = ref('')
 const isBusy = ref(false)
 const problem = ref<ApiProblem | null>(null)
 
-const about = useQuery({
-  queryKey: ['about'],
-  queryFn: () => unwrap(api.GET('/api/v1/about')) as Promise<Schemas['About']>,
-})
-watch(about.data, (known) => {
+const { about } = useAbout()
+watch(about, (known) => {
   if (known?.demo && email.value === '' && password.value === '') {
     email.value = known.demo.email
     password.value = known.demo.password
@@ -48,7 +45,7 @@ async function submit(): Promise<void> {
     <form class="card" novalidate @submit.prevent="submit">
       <p class="brand"><KgMarkLogo /> Keen Glyph</p>
       <h1>Sign in</h1>
-      <p v-if="about.data.value?.demo" class="note">This is a demonstration. Its account is filled in.</p>
+      <p v-if="about?.demo" class="note">This is a demonstration. Its account is filled in.</p>
       <label class="label" for="email">E-mail</label>
       <v-text-field
         id="email"
