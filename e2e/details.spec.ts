@@ -71,7 +71,7 @@ test('a glyph without a name gets one from what it says, ready to be typed over'
 test('the kinds are one stop for Tab, moved through with arrows', async ({ page }) => {
   // An empty table shows all kinds by itself.
   const kinds = page.getByRole('radiogroup', { name: 'Kind' })
-  expect(await kinds.getByRole('radio').count()).toBeGreaterThan(20)
+  await expect.poll(() => kinds.getByRole('radio').count()).toBeGreaterThan(20)
   expect(await kinds.locator('[role=radio][tabindex="0"]').count()).toBe(1)
   await kinds.getByRole('radio', { name: 'Link', exact: true }).focus()
   await page.keyboard.press('ArrowRight')

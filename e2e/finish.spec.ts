@@ -85,7 +85,7 @@ test('a picture becomes a mark, and one that could harm is refused in words', as
   await expect(ledger(page, 'mark')).toBeVisible()
 })
 
-test('a finish is saved, worn by glyphs, revised and put on others', async ({ page }) => {
+test('a finish is saved, applied to glyphs, revised and put on others', async ({ page }) => {
   await part(page, /Finish/)
   await page.getByRole('radiogroup', { name: 'Shape' }).getByRole('radio', { name: 'Poured' }).click()
   await page.getByRole('button', { name: 'Save as' }).click()
@@ -106,7 +106,7 @@ test('a finish is saved, worn by glyphs, revised and put on others', async ({ pa
   await page.getByRole('button', { name: 'Revise' }).click()
   await page.getByText('Revise, also on 1 glyph').click()
   await expect(page.getByText('Poured stock, revision 2, also on 1 glyph')).toBeVisible()
-  // The open glyph is the one that wears it: it follows, and nothing is left to save.
+  // The open glyph is the one that uses it: it follows, and nothing is left to save.
   await expect(page.getByRole('button', { name: /Revision 2 is saved/ })).toBeVisible()
 
   await page.goto('/finishes')

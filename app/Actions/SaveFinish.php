@@ -78,9 +78,9 @@ final readonly class SaveFinish
         foreach ($glyphs as $glyph) {
             try {
                 DB::transaction(function () use ($glyph, $finish): void {
-                    $worn = $this->glyphs->update($glyph, ['finish_id' => $finish->id, 'finish' => $finish->finish], null);
-                    $lost = self::failing($worn);
-                    $lost = $lost === [] ? [] : array_diff_key($lost, self::failing($glyph->setRelation('workspace', $worn->workspace)));
+                    $changed = $this->glyphs->update($glyph, ['finish_id' => $finish->id, 'finish' => $finish->finish], null);
+                    $lost = self::failing($changed);
+                    $lost = $lost === [] ? [] : array_diff_key($lost, self::failing($glyph->setRelation('workspace', $changed->workspace)));
                     if ($lost !== []) {
                         throw ValidationException::withMessages(['finish' => array_map(static fn (LedgerLine $line): string => "{$line->title} fails: {$line->reason}", array_values($lost))]);
                     }
@@ -109,7 +109,7 @@ final readonly class SaveFinish
         }
         if (is_array($given['finish'] ?? null)) {
             $finish->finish = FinishFile::write(FinishFile::read($given['finish'], new MarkPictures));
-            // What no symbol can wear is not kept: a large one has room for every mark and caption.
+            // What no symbol can have is not kept: a large one has room for every mark and caption.
             (new CompositionInput(['text' => 'HIVE 7', 'level' => 'H', 'version' => self::ROOMY, 'module_px' => 4, 'finish' => $finish->finish]))->compose()->picture(PictureFormat::Svg);
         }
         try {

@@ -12,6 +12,17 @@ use KeenGlyph\Core\Read\ReadOutcome;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
+use KeenGlyph\Core\Tests\Chance;
+
+pest()->beforeEach(function () {
+    Chance::begin($this->name());
+})->in('.');
+
+/** A random number from the test's own row; `SEED=…` runs them again. */
+function chance(int $least, int $most): int
+{
+    return mt_rand($least, $most);
+}
 
 function pngOf(ModuleMatrix $matrix, int $modulePx = 4, ?Finish $finish = null): string
 {
@@ -39,9 +50,9 @@ function randomText(int $length): string
     $classes = ['0123456789', 'ABCDEFGHIJKLMNOPQRSTUVWXYZ $%*+-./:', 'abcdefghijklmnopqrstuvwxyz?=&_~', implode('', array_map('chr', range(0, 255)))];
     $text = '';
     while (strlen($text) < $length) {
-        $class = $classes[random_int(0, 3)];
-        for ($run = random_int(1, 30); $run > 0; $run--) {
-            $text .= $class[random_int(0, strlen($class) - 1)];
+        $class = $classes[chance(0, 3)];
+        for ($run = chance(1, 30); $run > 0; $run--) {
+            $text .= $class[chance(0, strlen($class) - 1)];
         }
     }
 

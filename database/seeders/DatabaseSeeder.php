@@ -26,8 +26,8 @@ final class DatabaseSeeder extends Seeder
 
     private const GARDEN = ['#143D2B', '#F4F8F1'];
 
-    /** Which glyphs wear a saved finish; the others have two inks alone. */
-    private const WEARS = [
+    /** Which glyphs use a saved finish; the others have two inks alone. */
+    private const FINISHED = [
         'Visitors’ page' => 'Show leaflet', 'Honey show leaflet' => 'Show leaflet', 'Honey show, entry form' => 'Show leaflet', 'Jar returns' => 'Market plate',
         'Blossom honey jar 227 g' => 'Jar label', 'Soft set jar 340 g' => 'Jar label', 'Comb in frame 400 g' => 'Jar label', 'Heather honey jar 340 g' => 'Jar label',
         'Ines Calder, card' => 'Member card', 'Members’ rota' => 'Member card',
@@ -77,8 +77,8 @@ final class DatabaseSeeder extends Seeder
             // Spread over the past weeks, the newest last, as they would have been made.
             Carbon::setTestNow(now()->subHours(31 * (count($glyphs) - 1 - $i) + $i % 5));
             $glyph['shelf'] = self::shelf($glyph['name']);
-            $wears = self::WEARS[$glyph['name']] ?? (str_starts_with($glyph['name'], 'Hive tag') ? 'Hive tag' : null);
-            $save->create($member, $wears === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$wears]]);
+            $finish = self::FINISHED[$glyph['name']] ?? (str_starts_with($glyph['name'], 'Hive tag') ? 'Hive tag' : null);
+            $save->create($member, $finish === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$finish]]);
             Carbon::setTestNow();
         }
         self::gate($workspace);

@@ -75,7 +75,7 @@ it('goes on many glyphs at once, and says which cannot take it', function () {
     $this->postJson("/api/v1/finishes/$finish/apply", ['glyphs' => []])->assertUnprocessable();
 });
 
-it('leaves a glyph as it is that would no longer read, also when the finish is revised on all that wear it', function () {
+it('leaves a glyph as it is that would no longer read, also when the finish is revised on all that use it', function () {
     $make = fn (string $name, string $text, string $level) => $this->postJson('/api/v1/glyphs', ['name' => $name, 'text' => $text, 'level' => $level])->assertCreated()->json('id');
     [$small, $large] = [$make('Small', 'tel:+442079460123', 'M'), $make('Large', 'https://fennmoor.example/'.str_repeat('hive/', 60), 'H')];
     $finish = $this->postJson('/api/v1/finishes', ['name' => 'Mark', 'finish' => ['mark' => ['icon' => 'comb', 'size' => 15]]])->json('id');
@@ -86,7 +86,7 @@ it('leaves a glyph as it is that would no longer read, also when the finish is r
     expect($this->getJson("/api/v1/glyphs?finish_id=$finish")->json('data.*.id'))->toBe([$large]);
 
     $revised = $this->patchJson("/api/v1/finishes/$finish", ['finish' => ['dark' => '#999999', 'light' => '#AAAAAA'], 'apply' => true])->assertOk();
-    expect([$revised->json('worn.applied'), $revised->json('worn.left'), $revised->json('worn.refused.0.name')])->toBe([0, 0, 'Large'])
+    expect([$revised->json('outcome.applied'), $revised->json('outcome.left'), $revised->json('outcome.refused.0.name')])->toBe([0, 0, 'Large'])
         ->and(Glyph::findOrFail($large)->finish_revision)->toBe(1);
 });
 

@@ -38,7 +38,7 @@ final class FinishController
         return self::respond($finish, 201)->header('Location', "/api/v1/finishes/{$finish->id}");
     }
 
-    /** Glyphs that wear it keep the revision they were saved with, unless `apply` says otherwise. */
+    /** Glyphs that use it keep the revision they were saved with, unless `apply` says otherwise. */
     public function update(FinishRequest $request, Finish $finish, SaveFinish $save): JsonResponse
     {
         $finish = $save->update($finish, $request->given(), $request->header('If-Match'));
@@ -49,7 +49,7 @@ final class FinishController
         $glyphs = $finish->glyphs()->limit(ApplyFinishRequest::MAX_GLYPHS)->get();
         $refused = $save->apply($finish, $glyphs);
 
-        return self::respond($finish, 200, ['worn' => ['applied' => $glyphs->count() - count($refused), 'left' => max(0, $all - $glyphs->count()), 'refused' => $refused]]);
+        return self::respond($finish, 200, ['outcome' => ['applied' => $glyphs->count() - count($refused), 'left' => max(0, $all - $glyphs->count()), 'refused' => $refused]]);
     }
 
     public function destroy(Finish $finish, RemoveSaved $remove): Response

@@ -7,10 +7,13 @@ namespace KeenGlyph\Core\Symbol;
 /** The fifteen bits that state level and mask, twice in each symbol: ISO/IEC 18004:2015 7.9.1 and annex C. */
 final class FormatInformation
 {
+    /** So that no level and mask give fifteen light modules (7.9.1). */
+    private const MASK = 0b101010000010010;
+
     /** All bits of one copy, bit 14 the most significant: level, mask, BCH(15,5), masked with 101010000010010. */
     public static function bits(ErrorCorrectionLevel $level, int $mask): int
     {
-        return self::code($level->formatBits() << 3 | $mask) ^ 0x5412;
+        return self::code($level->formatBits() << 3 | $mask) ^ self::MASK;
     }
 
     /**
@@ -20,12 +23,7 @@ final class FormatInformation
      */
     public static function code(int $data): int
     {
-        $remainder = $data;
-        for ($i = 0; $i < 10; $i++) {
-            $remainder = $remainder << 1 ^ ($remainder >> 9) * 0x537;
-        }
-
-        return $data << 10 | $remainder;
+        return BinaryPolynomial::protected($data, BinaryPolynomial::BCH_15_5);
     }
 
     /**

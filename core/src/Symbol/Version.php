@@ -49,20 +49,13 @@ final readonly class Version implements SymbolVersion
     /** Codewords that the symbol holds, data and correction together (table 1). */
     public function codewords(): int
     {
-        return intdiv($this->dataModules(), 8);
+        return VersionTable::CODEWORDS[$this->number - 1];
     }
 
     /** Modules that carry codewords, remainder bits included (table 1). */
     public function dataModules(): int
     {
-        $n = $this->number;
-        $modules = (16 * $n + 128) * $n + 64;
-        if ($n >= 2) {
-            $patterns = intdiv($n, 7) + 2;
-            $modules -= (25 * $patterns - 10) * $patterns - 55;
-        }
-
-        return $n >= 7 ? $modules - 36 : $modules;
+        return 8 * $this->codewords() + VersionTable::REMAINDER_BITS[$this->number - 1];
     }
 
     /** How the codewords are divided into blocks at this level (table 9). */

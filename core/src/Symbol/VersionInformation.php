@@ -10,12 +10,7 @@ final class VersionInformation
     /** Version and BCH(18,6), bit 17 the most significant. */
     public static function bits(Version $version): int
     {
-        $remainder = $version->number;
-        for ($i = 0; $i < 12; $i++) {
-            $remainder = $remainder << 1 ^ ($remainder >> 11) * 0x1F25;
-        }
-
-        return $version->number << 12 | $remainder;
+        return BinaryPolynomial::protected($version->number, BinaryPolynomial::BCH_18_6);
     }
 
     /**

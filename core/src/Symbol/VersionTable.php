@@ -7,6 +7,12 @@ namespace KeenGlyph\Core\Symbol;
 /** The tables of ISO/IEC 18004:2015 by version: table 9 (blocks) and annex E (alignment patterns). */
 final class VersionTable
 {
+    /** Codewords of data and correction together, versions 1 to 40 (table 1). */
+    public const CODEWORDS = [26, 44, 70, 100, 134, 172, 196, 242, 292, 346, 404, 466, 532, 581, 655, 733, 815, 901, 991, 1085, 1156, 1258, 1364, 1474, 1588, 1706, 1828, 1921, 2051, 2185, 2323, 2465, 2611, 2761, 2876, 3034, 3196, 3362, 3532, 3706];
+
+    /** Modules that are left when all codewords are placed, versions 1 to 40 (table 1). */
+    public const REMAINDER_BITS = [0, 7, 7, 7, 7, 7, 0, 0, 0, 0, 0, 0, 0, 3, 3, 3, 3, 3, 3, 3, 4, 4, 4, 4, 4, 4, 4, 3, 3, 3, 3, 3, 3, 3, 0, 0, 0, 0, 0, 0];
+
     /** Error correction codewords in each block, versions 1 to 40 (table 9). */
     public const CORRECTION_PER_BLOCK = [
         'L' => [7, 10, 15, 20, 26, 18, 20, 24, 30, 18, 20, 24, 26, 30, 22, 24, 28, 30, 28, 28, 28, 28, 30, 30, 26, 28, 30, 30, 30, 30, 30, 30, 30, 30, 30, 30, 30, 30, 30, 30],

@@ -19,9 +19,9 @@ it('rounds a side down to whole modules, gives the rest to the quiet zone and sa
 
 it('keeps the asked quiet zone and every pixel, whatever the side', function () {
     for ($i = 0; $i < 200; $i++) {
-        $modules = 17 + 4 * random_int(1, 40);
-        $finish = Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), random_int(0, 8));
-        $side = random_int($modules + 2 * $finish->quiet, 4000);
+        $modules = 17 + 4 * chance(1, 40);
+        $finish = Finish::coloured(Colour::fromHex('#000'), Colour::fromHex('#fff'), chance(0, 8));
+        $side = chance($modules + 2 * $finish->quiet, 4000);
         $layout = Layout::of($modules, $finish, Size::ofSide($side));
         $after = $side - $layout->before - $modules * $layout->modulePx;
         expect($layout->quiet())->toBeGreaterThanOrEqual($finish->quiet)

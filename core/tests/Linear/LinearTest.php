@@ -85,8 +85,8 @@ it('uses as few symbol characters as can be', function () {
     $letters = ['0', '1', '2', '3', 'A', 'z', "\t", "\n", ' '];
     for ($i = 0; $i < 300; $i++) {
         $text = '';
-        for ($n = random_int(1, 9); $n > 0; $n--) {
-            $text .= $letters[random_int(0, 99) < 55 ? random_int(0, 3) : array_rand($letters)];
+        for ($n = chance(1, 9); $n > 0; $n--) {
+            $text .= $letters[chance(0, 99) < 55 ? chance(0, 3) : array_rand($letters)];
         }
         expect(count(Code128::values($text, false)))->toBe(fewestSymbolCharacters($text), json_encode($text));
     }
@@ -111,7 +111,7 @@ it('comes back from a picture, at any size and turned', function (LinearSymbolog
         $symbol = $symbology->encode($random());
         foreach ([0, 90, 180, 270] as $degrees) {
             $picture = new Imagick;
-            $picture->readImageBlob(barPicture($symbol, random_int(1, 4), $i % 2 === 0));
+            $picture->readImageBlob(barPicture($symbol, chance(1, 4), $i % 2 === 0));
             $picture->rotateImage('white', $degrees);
             $picture->setImageFormat('png');
             $outcome = readPicture($picture->getImageBlob());
@@ -121,14 +121,14 @@ it('comes back from a picture, at any size and turned', function (LinearSymbolog
         }
     }
 })->with([
-    'EAN-13' => [LinearSymbology::Ean13, fn () => random_int(1, 9).str_pad((string) random_int(0, 99999999999), 11, '0', STR_PAD_LEFT)],
-    'EAN-8' => [LinearSymbology::Ean8, fn () => str_pad((string) random_int(0, 9999999), 7, '0', STR_PAD_LEFT)],
-    'UPC-A' => [LinearSymbology::UpcA, fn () => str_pad((string) random_int(0, 99999999999), 11, '0', STR_PAD_LEFT)],
-    'UPC-E' => [LinearSymbology::UpcE, fn () => random_int(0, 1).str_pad((string) random_int(0, 999999), 6, '0', STR_PAD_LEFT)],
-    'ITF-14' => [LinearSymbology::Itf14, fn () => str_pad((string) random_int(0, 9999999999999), 13, '0', STR_PAD_LEFT)],
-    'Code 128' => [LinearSymbology::Code128, fn () => 'Hive '.random_int(0, 99999999)."\t".bin2hex(random_bytes(3))],
-    'GS1-128' => [LinearSymbology::Gs1128, fn () => '(01)09520123456788(10)H'.random_int(1, 99999).'(17)270930(21)'.random_int(1, 999)],
-    'Code 39' => [LinearSymbology::Code39, fn () => 'HIVE-'.random_int(0, 9999).' $/+%.'],
+    'EAN-13' => [LinearSymbology::Ean13, fn () => chance(1, 9).str_pad((string) chance(0, 99999999999), 11, '0', STR_PAD_LEFT)],
+    'EAN-8' => [LinearSymbology::Ean8, fn () => str_pad((string) chance(0, 9999999), 7, '0', STR_PAD_LEFT)],
+    'UPC-A' => [LinearSymbology::UpcA, fn () => str_pad((string) chance(0, 99999999999), 11, '0', STR_PAD_LEFT)],
+    'UPC-E' => [LinearSymbology::UpcE, fn () => chance(0, 1).str_pad((string) chance(0, 999999), 6, '0', STR_PAD_LEFT)],
+    'ITF-14' => [LinearSymbology::Itf14, fn () => str_pad((string) chance(0, 9999999999999), 13, '0', STR_PAD_LEFT)],
+    'Code 128' => [LinearSymbology::Code128, fn () => 'Hive '.chance(0, 99999999)."\t".bin2hex(random_bytes(3))],
+    'GS1-128' => [LinearSymbology::Gs1128, fn () => '(01)09520123456788(10)H'.chance(1, 99999).'(17)270930(21)'.chance(1, 999)],
+    'Code 39' => [LinearSymbology::Code39, fn () => 'HIVE-'.chance(0, 9999).' $/+%.'],
 ]);
 
 it('adds the check digit or names the right one', function (LinearSymbology $symbology, string $given, string $text) {
@@ -140,7 +140,7 @@ it('adds the check digit or names the right one', function (LinearSymbology $sym
 
 it('shortens every UPC-A that can be shortened and lengthens it again', function () {
     for ($i = 0; $i < 200; $i++) {
-        $six = str_pad((string) random_int(0, 999999), 6, '0', STR_PAD_LEFT);
+        $six = str_pad((string) chance(0, 999999), 6, '0', STR_PAD_LEFT);
         $long = KeenGlyph\Core\Linear\UpcE::lengthened("0$six");
         $again = LinearSymbology::UpcE->encode($long)->text;
         expect(KeenGlyph\Core\Linear\UpcE::lengthened(substr($again, 0, 7)))->toBe($long);
@@ -176,7 +176,7 @@ it('does not take a QR symbol or noise for bars', function () {
     expect(readPicture($qr)->linear)->toBe([]);
     $noise = imagecreatetruecolor(300, 200);
     for ($x = 0; $x < 300; $x++) {
-        imageline($noise, $x, 0, $x, 199, random_int(0, 1) * 0xFFFFFF);
+        imageline($noise, $x, 0, $x, 199, chance(0, 1) * 0xFFFFFF);
     }
     ob_start();
     imagepng($noise);

@@ -121,7 +121,7 @@ it('repairs more of a block when the doubtful codewords are known', function (in
         shuffle($places);
         $spoilt = $block;
         foreach ($places as $place) {
-            $spoilt[$place] = chr(ord($spoilt[$place]) ^ random_int(1, 255));
+            $spoilt[$place] = chr(ord($spoilt[$place]) ^ chance(1, 255));
         }
         [$repaired, $count] = ReedSolomonDecoder::correct($spoilt, $correction, array_slice($places, 0, $erasures));
         expect($repaired)->toBe($block)->and($count)->toBe($erasures + $errors);
@@ -164,10 +164,10 @@ it('survives broken files', function () {
         $bytes = $whole->bytes($format);
         for ($i = 0; $i < 25; $i++) {
             $broken = $bytes;
-            for ($k = random_int(1, 40); $k > 0; $k--) {
-                $broken[random_int(0, strlen($broken) - 1)] = chr(random_int(0, 255));
+            for ($k = chance(1, 40); $k > 0; $k--) {
+                $broken[chance(0, strlen($broken) - 1)] = chr(chance(0, 255));
             }
-            $broken = substr($broken, 0, random_int(1, strlen($broken)));
+            $broken = substr($broken, 0, chance(1, strlen($broken)));
             try {
                 $texts = textsOf((new PictureReader)->read($broken, new ReadOptions(budgetMs: 200))->outcome);
                 expect($texts)->toBeIn([[], ['hive 7']]);

@@ -34,10 +34,10 @@ function reshaped(string $png, int $degrees, float $scale): string
 
 it('reads back what was made, whatever text, level and size', function () {
     for ($i = 0; $i < 60; $i++) {
-        $level = ErrorCorrectionLevel::cases()[random_int(0, 3)];
-        $text = randomText(random_int(1, [2900, 2300, 1600, 1200][array_search($level, ErrorCorrectionLevel::cases(), true)]));
+        $level = ErrorCorrectionLevel::cases()[chance(0, 3)];
+        $text = randomText(chance(1, [2900, 2300, 1600, 1200][array_search($level, ErrorCorrectionLevel::cases(), true)]));
         $symbol = Encoder::encode($text, new EncodeOptions($level));
-        $outcome = readPicture(pngOf($symbol->matrix, random_int(1, 5)));
+        $outcome = readPicture(pngOf($symbol->matrix, chance(1, 5)));
         expect($outcome->readings)->toHaveCount(1);
         $read = $outcome->readings[0]->symbol;
         expect($read->content->bytes)->toBe($text)
@@ -110,7 +110,7 @@ it('repairs as many wrong codewords as the level allows and counts them', functi
     $damage = function (int $count) use ($matrix, $template): ModuleMatrix {
         $rows = $matrix->rows;
         for ($codeword = 0; $codeword < $count; $codeword++) {
-            $place = $template->order[$codeword * 8 + random_int(0, 7)];
+            $place = $template->order[$codeword * 8 + chance(0, 7)];
             [$y, $x] = [intdiv($place, $template->stride), $place % $template->stride];
             $rows[$y][$x] = $rows[$y][$x] === '1' ? '0' : '1';
         }

@@ -83,7 +83,7 @@ it('keeps apart what a shadow and a slope of light lay together', function () {
 it('calls a picture of one tone light, however noisy it is', function () {
     $pixels = '';
     for ($i = 0; $i < 40_000; $i++) {
-        $pixels .= chr(128 + random_int(-1, 1));
+        $pixels .= chr(128 + chance(-1, 1));
     }
     // Two dark and two light pixels keep the stretch from taking the noise for the picture.
     $pixels = str_repeat("\0", 200).str_repeat("\xFF", 200).substr($pixels, 400);
@@ -96,7 +96,7 @@ it('halves and doubles a picture without moving it', function () {
     $half = $plane->halved($plane->rows());
     expect([$half->width, $half->height, $half->scale])->toBe([48, 44, 2.0]);
     for ($i = 0; $i < 40; $i++) {
-        [$x, $y] = [random_int(0, 43), random_int(0, 43)];
+        [$x, $y] = [chance(0, 43), chance(0, 43)];
         expect(ord($half->pixels[$y * $half->width + $x]))->toEqualWithDelta(ord($plane->pixels[2 * $y * $plane->width + 2 * $x]), 1);
     }
     $double = $plane->doubled();
@@ -204,9 +204,9 @@ it('comes nearest to many points that do not agree', function () {
     $true = Homography::fromPoints([[0, 0], [30, 0], [30, 30], [0, 30]], [[50, 40], [300, 60], [280, 310], [40, 290]]);
     [$from, $to] = [[], []];
     for ($i = 0; $i < 60; $i++) {
-        $from[] = $point = [random_int(0, 300) / 10, random_int(0, 300) / 10];
+        $from[] = $point = [chance(0, 300) / 10, chance(0, 300) / 10];
         [$x, $y] = $true->apply(...$point);
-        $to[] = [$x + random_int(-10, 10) / 10, $y + random_int(-10, 10) / 10];
+        $to[] = [$x + chance(-10, 10) / 10, $y + chance(-10, 10) / 10];
     }
     $found = Homography::nearest($from, $to, array_fill(0, 60, 1.0));
     foreach ([[0, 0], [30, 0], [15, 15], [30, 30]] as $point) {
@@ -227,7 +227,7 @@ it('crowds modules towards the ends of a roll and keeps its ends', function () {
 it('maps four points to any four others', function () {
     for ($i = 0; $i < 50; $i++) {
         $from = [[0.0, 0.0], [10.0, 0.0], [10.0, 10.0], [0.0, 10.0]];
-        $to = array_map(fn (array $p) => [$p[0] * 7 + random_int(-15, 15) / 10 + 100, $p[1] * 9 + random_int(-15, 15) / 10 + 50], $from);
+        $to = array_map(fn (array $p) => [$p[0] * 7 + chance(-15, 15) / 10 + 100, $p[1] * 9 + chance(-15, 15) / 10 + 50], $from);
         $transform = Homography::fromPoints($from, $to);
         foreach ($from as $k => $point) {
             [$x, $y] = $transform->apply(...$point);

@@ -48,7 +48,7 @@ it('comes back from the modules, at every length and mask', function (ErrorCorre
     for ($length = 1; $length <= 40; $length++) {
         $text = '';
         for ($i = 0; $i < $length; $i++) {
-            $text .= $letters[random_int(0, strlen($letters) - 1)];
+            $text .= $letters[chance(0, strlen($letters) - 1)];
         }
         try {
             $symbol = Encoder::encode($text, new EncodeOptions($level, mask: $length % MicroTemplate::MASKS, micro: true));

@@ -15,12 +15,12 @@ it('has the generator polynomials of annex A', function () {
 
 it('repairs up to half as many errors as there are correction codewords, anywhere', function (int $correction) {
     for ($i = 0; $i < 30; $i++) {
-        $data = random_bytes(random_int(1, 120));
+        $data = random_bytes(chance(1, 120));
         $block = $data.ReedSolomon::correction($data, $correction);
         $damaged = $block;
-        $errors = min(random_int(1, intdiv($correction, 2)), strlen($block));
+        $errors = min(chance(1, intdiv($correction, 2)), strlen($block));
         foreach ((array) array_rand(range(0, strlen($block) - 1), $errors) as $at) {
-            $damaged[$at] = $damaged[$at] ^ chr(random_int(1, 255));
+            $damaged[$at] = $damaged[$at] ^ chr(chance(1, 255));
         }
         expect(ReedSolomonDecoder::correct($damaged, $correction))->toBe([$block, $errors]);
     }
@@ -32,7 +32,7 @@ it('gives up, and never invents, when there are more', function () {
         $data = random_bytes(60);
         $block = $data.ReedSolomon::correction($data, 20);
         foreach ((array) array_rand(range(0, 79), 16) as $at) {
-            $block[$at] = $block[$at] ^ chr(random_int(1, 255));
+            $block[$at] = $block[$at] ^ chr(chance(1, 255));
         }
         try {
             ReedSolomonDecoder::correct($block, 20);

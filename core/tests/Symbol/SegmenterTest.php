@@ -57,7 +57,7 @@ function modesOf(string $text, EncodeOptions $options = new EncodeOptions, ?Symb
 it('is never beaten by any other division', function (SymbolVersion $version, array $letters) {
     for ($i = 0; $i < 80; $i++) {
         $text = '';
-        for ($length = random_int(1, 9); $length > 0; $length--) {
+        for ($length = chance(1, 9); $length > 0; $length--) {
             $text .= $letters[array_rand($letters)];
         }
         // With the set stated, kanji and bytes may stand side by side, so nothing but length decides.

@@ -732,7 +732,7 @@ export interface paths {
         head?: never;
         /**
          * Revise a saved finish
-         * @description Glyphs that wear it keep the revision they were saved with, unless `apply` is true. With `If-Match` the change is
+         * @description Glyphs that use it keep the revision they were saved with, unless `apply` is true. With `If-Match` the change is
          *     refused (412) when someone else changed it since.
          */
         patch: operations["updateFinish"];
@@ -1380,7 +1380,7 @@ export interface components {
             finish?: components["schemas"]["Finish"];
             /** @description The one that new compositions begin with */
             is_default?: boolean;
-            /** @description Also on the glyphs that wear it */
+            /** @description Also on the glyphs that use it */
             apply?: boolean;
         };
         SavedFinish: {
@@ -1390,10 +1390,10 @@ export interface components {
             finish: components["schemas"]["Finish"];
             is_default: boolean;
             revision: number;
-            /** @description Glyphs that wear it */
+            /** @description Glyphs that use it */
             glyphs: number;
-            /** @description What came of `apply`; of the glyphs that wear it at most 100 are reached, and `left` tells how many were not */
-            worn?: {
+            /** @description What came of `apply`; of the glyphs that use it at most 100 are reached, and `left` tells how many were not */
+            outcome?: {
                 applied: number;
                 left: number;
                 refused: components["schemas"]["NotWorn"];
@@ -1600,7 +1600,7 @@ export interface components {
             distance_mm: number;
             /** @description Null in lists */
             finish: null | components["schemas"]["Finish"];
-            /** @description The saved finish that it wears */
+            /** @description The saved finish that it uses */
             finish_id: string | null;
             /** @description As it was in this revision */
             finish_revision: number | null;
@@ -3043,7 +3043,7 @@ export interface operations {
                 /** @description Part of a name or text */
                 q?: string;
                 shelf?: string;
-                /** @description Only those that wear this finish */
+                /** @description Only those that use this finish */
                 finish_id?: string;
                 sort?: "-updated_at" | "name";
                 limit?: number;

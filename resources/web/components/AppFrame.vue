@@ -23,6 +23,8 @@ const { say } = useToast()
 const router = useRouter()
 const theme = useTheme()
 const isGoing = ref(false)
+/** A screen of another workspace begins anew. */
+const visits = ref(0)
 const others = computed(() => session.value?.workspaces.filter((one) => one.id !== session.value?.workspace?.id) ?? [])
 useShortcut('mod+k', () => (isGoing.value = true))
 
@@ -40,6 +42,7 @@ async function enter(workspace: string): Promise<void> {
     // Somebody may have stayed for what was not saved yet.
     if (router.currentRoute.value.path !== '/glyphs') return
     await switchTo(workspace)
+    visits.value++
     say(`You are in ${session.value?.workspace?.name} now.`)
   } catch (e) {
     say(e instanceof Error ? e.message : 'The other workspace cannot be opened.')
@@ -129,7 +132,7 @@ async function leave(): Promise<void> {
         </v-menu>
       </div>
     </header>
-    <main id="main" :key="session?.workspace?.id" tabindex="-1"><slot /></main>
+    <main id="main" :key="visits" tabindex="-1"><slot /></main>
     <GoTo v-model="isGoing" :places="places" />
   </div>
 </template>
@@ -174,7 +177,7 @@ nav a:hover {
 nav a:focus-visible {
   outline-offset: -4px;
 }
-/* the current place wears a dimension line */
+/* the current place has a dimension line */
 nav a[aria-current] {
   color: var(--ink);
   font-weight: 600;

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { ReadPicture } from '@/api/client'
 
-/** The picture with the outline of every symbol that was read in it; the current one wears crop marks. */
+/** The picture with the outline of every symbol that was read in it; the current one has crop marks. */
 const props = defineProps<{ url: string; picture: ReadPicture | null; current: number }>()
 const emit = defineEmits<{ choose: [index: number] }>()
 const frame = ref<HTMLElement>()

@@ -3,30 +3,30 @@ import { mdiContentCopy, mdiContentPaste } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { ApiProblem } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
-import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
+import { type SavedFinish, useFinishChanges, useFinishes, type Applied } from '@/composables/useFinishes'
 import { useToast } from '@/composables/useToast'
 import { counted } from '@/lib/bytes'
 import { finishOf, sameFinish } from '@/lib/finish'
 import KgVerdict from './KgVerdict.vue'
-import KgWorn from './KgWorn.vue'
+import KgApplied from './KgApplied.vue'
 
 /** The workspace's finishes: one is chosen, a new one kept, or the chosen one revised. */
 const fields = defineModel<Composition>('fields', { required: true })
 const emit = defineEmits<{ revised: [] }>()
 const { finishes, isError, refetch } = useFinishes()
-const { create, change, apply, reached, wearers } = useFinishChanges()
+const { create, change, apply, reached, users } = useFinishChanges()
 const { say } = useToast()
 
 const finish = computed({ get: () => fields.value.finish, set: (value) => (fields.value.finish = value) })
-const worn = computed(() => finishes.value.find((one) => one.id === fields.value.finishId) ?? null)
-const isChanged = computed(() => worn.value !== null && !sameFinish(finishOf(worn.value.finish), finish.value))
+const chosen = computed(() => finishes.value.find((one) => one.id === fields.value.finishId) ?? null)
+const isChanged = computed(() => chosen.value !== null && !sameFinish(finishOf(chosen.value.finish), finish.value))
 
-function wear(saved: SavedFinish): void {
+function choose(saved: SavedFinish): void {
   finish.value = finishOf(saved.finish)
   fields.value.finishId = saved.id
 }
 
-// Keeping it: a name for a new one, or a revision of the one that is worn.
+// Keeping it: a name for a new one, or a revision of the one that is chosen.
 const isNaming = ref(false)
 const newName = ref('')
 const nameProblem = ref('')
@@ -41,15 +41,15 @@ async function saveAs(): Promise<void> {
     nameProblem.value = e instanceof ApiProblem ? (e.field('name') ?? e.message) : 'It could not be saved. Try again.'
   }
 }
-const outcome = ref<Worn | null>(null)
-/** A revision; with `everywhere` also put on every glyph that wears the finish. */
+const outcome = ref<Applied | null>(null)
+/** A revision; with `everywhere` also put on every glyph that uses the finish. */
 async function revise(everywhere: boolean): Promise<void> {
-  if (worn.value === null) return
+  if (chosen.value === null) return
   try {
-    const now = await change.mutateAsync({ finish: worn.value, set: { finish: finish.value } })
+    const now = await change.mutateAsync({ finish: chosen.value, set: { finish: finish.value } })
     const named = `${now.name}, revision ${now.revision}`
-    if (!everywhere) return say(`${named}; glyphs that wear it stay as they are`)
-    const done = await apply.mutateAsync({ finish: now, glyphs: await wearers(now) })
+    if (!everywhere) return say(`${named}; glyphs that use it stay as they are`)
+    const done = await apply.mutateAsync({ finish: now, glyphs: await users(now) })
     emit('revised')
     if (done.refused.length === 0 && done.stopped === null) say(`${named}, also on ${counted(done.applied, 'glyph')}`)
     else outcome.value = done
@@ -90,7 +90,7 @@ async function paste(): Promise<void> {
           type="button"
           :aria-pressed="saved.id === fields.finishId"
           :title="`${saved.name}, revision ${saved.revision}`"
-          @click="wear(saved)"
+          @click="choose(saved)"
         >
           <img :src="`${saved.links.svg}?r=${saved.revision}`" alt="" /><span class="clip">{{ saved.name }}</span>
         </button>
@@ -111,19 +111,19 @@ async function paste(): Promise<void> {
     </form>
     <div v-else class="row keep">
       <span class="note grow">{{
-        worn === null ? 'not a saved one' : isChanged ? `${worn.name}, changed` : worn.name
+        chosen === null ? 'not a saved one' : isChanged ? `${chosen.name}, changed` : chosen.name
       }}</span>
-      <v-menu v-if="worn && isChanged">
+      <v-menu v-if="chosen && isChanged">
         <template #activator="{ props: menu }"><v-btn v-bind="menu" class="small">Revise</v-btn></template>
         <v-list>
           <v-list-item
-            :title="`Revise ${worn.name}`"
-            subtitle="glyphs that wear it stay as they are"
+            :title="`Revise ${chosen.name}`"
+            subtitle="glyphs that use it stay as they are"
             @click="revise(false)"
           />
           <v-list-item
-            v-if="worn.glyphs > 0"
-            :title="`Revise, also on ${counted(worn.glyphs, 'glyph')}`"
+            v-if="chosen.glyphs > 0"
+            :title="`Revise, also on ${counted(chosen.glyphs, 'glyph')}`"
             subtitle="each is drawn and checked anew"
             @click="revise(true)"
           />
@@ -132,7 +132,7 @@ async function paste(): Promise<void> {
       <v-btn class="small" @click="isNaming = true">Save as</v-btn>
       <span v-if="apply.isPending.value && reached > 0" class="note" role="status">{{ reached }} done</span>
     </div>
-    <KgWorn v-model="outcome" />
+    <KgApplied v-model="outcome" />
   </section>
 </template>
 

@@ -23,7 +23,7 @@ export interface Composition {
   print: Schemas['Printing']
   distanceMm: number
   finish: FinishValues
-  /** The saved finish that it wears. */
+  /** The saved finish that it uses. */
   finishId: string | null
 }
 
@@ -142,7 +142,7 @@ export function useComposition() {
       saved.value = JSON.parse(sent) as Content
       glyph.value = from
     },
-    /** The glyph was changed on the server, as when a finish was revised on all that wear it: what is on the table stays. */
+    /** The glyph was changed on the server, as when a finish was revised on all that use it: what is on the table stays. */
     rebase(from: Glyph): void {
       saved.value = { ...saved.value, options: contentOf(fromGlyph(from)).options }
       glyph.value = from

@@ -44,7 +44,7 @@ export function useFinishOptions() {
 const AT_ONCE = 25
 
 /** What came of putting a finish on glyphs; `stopped` says why the rest was not reached. */
-export interface Worn {
+export interface Applied {
   finish: string
   asked: number
   applied: number
@@ -97,8 +97,8 @@ export function useFinishChanges() {
   })
   const apply = useMutation({
     // In parts, as one request takes only so many; what was refused is gathered, and a failure keeps what came before it.
-    mutationFn: async ({ finish, glyphs }: { finish: SavedFinish; glyphs: string[] }): Promise<Worn> => {
-      const worn: Worn = {
+    mutationFn: async ({ finish, glyphs }: { finish: SavedFinish; glyphs: string[] }): Promise<Applied> => {
+      const applied: Applied = {
         finish: finish.name,
         asked: glyphs.length,
         applied: 0,
@@ -112,19 +112,19 @@ export function useFinishChanges() {
           const part = (await unwrap(
             api.POST('/api/v1/finishes/{finish}/apply', { params: path(finish), body }),
           )) as Schemas['Applied']
-          worn.applied += part.applied
-          worn.missing += part.missing
-          worn.refused.push(...part.refused)
+          applied.applied += part.applied
+          applied.missing += part.missing
+          applied.refused.push(...part.refused)
         } catch (e) {
-          return { ...worn, stopped: e instanceof Error ? e.message : String(e) }
+          return { ...applied, stopped: e instanceof Error ? e.message : String(e) }
         }
       }
-      return worn
+      return applied
     },
     onSettled: refresh,
   })
-  /** All glyphs that wear it, however many. */
-  async function wearers(finish: SavedFinish): Promise<string[]> {
+  /** All glyphs that use it, however many. */
+  async function users(finish: SavedFinish): Promise<string[]> {
     const found: string[] = []
     let cursor: string | null = null
     do {
@@ -136,5 +136,5 @@ export function useFinishChanges() {
     } while (cursor !== null)
     return found
   }
-  return { create, change, remove, apply, reached, wearers }
+  return { create, change, remove, apply, reached, users }
 }

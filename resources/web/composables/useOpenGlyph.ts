@@ -9,8 +9,11 @@ const words = (e: unknown): string => (e instanceof Error ? e.message : 'The gly
 const load = async (id: string): Promise<Glyph> =>
   unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id } } })) as Promise<Glyph>
 
-/** Puts a saved glyph on the table, or an empty composition with the workspace's finish and what another screen handed over. */
-export function useOpenGlyph(composition: ReturnType<typeof useComposition>) {
+/**
+ * Puts a saved glyph on the table, or an empty composition with the workspace's finish and what another screen handed
+ * over. `placed` is called in the same breath, before anything can take the table for one that was changed.
+ */
+export function useOpenGlyph(composition: ReturnType<typeof useComposition>, placed: () => void) {
   const { byDefault } = useFinishes()
   /** Why the glyph that was asked for is not here. */
   const missing = ref('')
@@ -26,6 +29,7 @@ export function useOpenGlyph(composition: ReturnType<typeof useComposition>) {
           ? 'There is no such glyph in this workspace. It may have been deleted.'
           : words(e)
     }
+    placed()
   }
 
   async function startNew(): Promise<void> {
@@ -37,6 +41,7 @@ export function useOpenGlyph(composition: ReturnType<typeof useComposition>) {
       const kind = (handed.kind ?? 'link') as Composition['kind']
       Object.assign(composition.fields, { kind, text: handed.text, origin: 'text' })
     }
+    placed()
   }
 
   /** Takes over the revision that a change from elsewhere made; says why when it cannot. */

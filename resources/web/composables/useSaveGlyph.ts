@@ -20,8 +20,8 @@ export function useSaveGlyph(
   let attempt = { content: '', key: '' }
 
   function send(): Promise<Glyph> {
-    const worn = fields.finishId === null ? {} : { finish_id: fields.finishId }
-    const input = { ...body(), ...worn, name: fields.name.trim() }
+    const used = fields.finishId === null ? {} : { finish_id: fields.finishId }
+    const input = { ...body(), ...used, name: fields.name.trim() }
     const kept = glyph.value
     if (kept !== null) {
       const header = { 'If-Match': `"${kept.id}-${kept.revision}"` }
@@ -51,7 +51,7 @@ export function useSaveGlyph(
       attempt = { content: '', key: '' }
       settle(sent, saved)
       await client.invalidateQueries({ queryKey: ['glyphs'] })
-      // How many glyphs wear a finish may have changed.
+      // How many glyphs use a finish may have changed.
       void client.invalidateQueries({ queryKey: ['finishes'] })
       say(`${saved.name} saved, revision ${saved.revision}`)
       if (route.params.id !== saved.id) await router.replace(`/compose/${saved.id}`)

@@ -45,7 +45,7 @@ const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
 const route = useRoute()
 const composition = useComposition()
 const { fields, glyph, isDirty, isEmpty, body, start, open } = composition
-const { missing, openGlyph, startNew, refresh } = useOpenGlyph(composition)
+const { missing, openGlyph, startNew, refresh } = useOpenGlyph(composition, greet)
 const {
   save: keep,
   isSaving,
@@ -129,6 +129,9 @@ async function load(): Promise<void> {
   // The address changes after the first save as well; then everything stays as it is.
   if (id !== '' && glyph.value?.id === id) return
   await (id === '' ? startNew() : openGlyph(id))
+}
+/** Something else is on the table: what was left unsaved of it comes back. */
+function greet(): void {
   part.value = 'payload'
   // What another screen handed over is wanted now, whatever was left behind here.
   if (isUnsaved.value) history.drop()
@@ -315,6 +318,21 @@ function leaveUnsaved(): void {
 </template>
 
 <style scoped>
+.undamaged {
+  padding: 14px 16px;
+}
+.levels {
+  border-top: 1px solid var(--line);
+  background: var(--paper);
+  min-height: 155px;
+  max-height: 236px;
+  overflow: auto;
+}
+@media (max-width: 719px) {
+  .levels {
+    display: none;
+  }
+}
 .compose {
   display: grid;
   grid-template-columns: 324px minmax(0, 1fr) 316px;
@@ -438,21 +456,6 @@ function leaveUnsaved(): void {
     display: contents;
   }
   .opened ~ .left {
-    display: none;
-  }
-}
-.undamaged {
-  padding: 14px 16px;
-}
-.levels {
-  border-top: 1px solid var(--line);
-  background: var(--paper);
-  min-height: 155px;
-  max-height: 236px;
-  overflow: auto;
-}
-@media (max-width: 719px) {
-  .levels {
     display: none;
   }
 }

@@ -137,7 +137,7 @@ function words(finish: SavedFinish): string {
             <th>Finish</th>
             <th class="opt">Inks</th>
             <th class="num opt">Revision</th>
-            <th class="num">Worn by</th>
+            <th class="num">Used by</th>
             <th><span class="sr">Actions</span></th>
           </tr>
         </thead>
@@ -215,7 +215,7 @@ function words(finish: SavedFinish): string {
       </div>
       <p v-if="finishes.length > 0" class="note foot">
         A glyph keeps the revision that it was saved with. Revise a finish under Compose; there you choose whether the
-        glyphs that wear it change too.
+        glyphs that use it change too.
       </p>
     </div>
   </section>

@@ -8,9 +8,9 @@ import KgCheck from '@/components/KgCheck.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
-import KgWorn from '@/components/KgWorn.vue'
+import KgApplied from '@/components/KgApplied.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
-import { type SavedFinish, useFinishChanges, useFinishes, type Worn } from '@/composables/useFinishes'
+import { type SavedFinish, useFinishChanges, useFinishes, type Applied } from '@/composables/useFinishes'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
 import { useAbout } from '@/composables/useAbout'
@@ -45,19 +45,19 @@ const allChosen = computed({
   set: (all) => (chosen.value = new Set(all ? glyphs.value.map((glyph) => glyph.id) : [])),
 })
 const confirming = ref<SavedFinish | null>(null)
-async function wear(): Promise<void> {
+async function applyChosen(): Promise<void> {
   if (confirming.value === null) return
   const finish = confirming.value
-  const worn = await apply.mutateAsync({ finish, glyphs: [...chosen.value] })
+  const applied = await apply.mutateAsync({ finish, glyphs: [...chosen.value] })
   confirming.value = null
-  const isWhole = worn.refused.length === 0 && worn.stopped === null
-  if (isWhole) say(`${finish.name} is on ${counted(worn.applied, 'glyph')}`)
-  else outcome.value = worn
+  const isWhole = applied.refused.length === 0 && applied.stopped === null
+  if (isWhole) say(`${finish.name} is on ${counted(applied.applied, 'glyph')}`)
+  else outcome.value = applied
   // Those that were refused stay chosen, to be looked at or tried with another finish.
-  if (worn.stopped === null) chosen.value = new Set(worn.refused.map((one) => one.id))
+  if (applied.stopped === null) chosen.value = new Set(applied.refused.map((one) => one.id))
 }
 /** What came of it where some glyphs did not take the finish. */
-const outcome = ref<Worn | null>(null)
+const outcome = ref<Applied | null>(null)
 const { limits } = useAbout()
 const shelving = ref(false)
 const shelf = ref('')
@@ -307,21 +307,21 @@ const size = (glyph: Glyph): string =>
         </form>
       </v-dialog>
       <v-dialog :model-value="confirming !== null" @update:model-value="confirming = null">
-        <div class="sheet-card" role="alertdialog" aria-labelledby="wear-h">
-          <h2 id="wear-h">Put {{ confirming?.name }} on {{ counted(chosen.size, 'glyph') }}?</h2>
+        <div class="sheet-card" role="alertdialog" aria-labelledby="apply-h">
+          <h2 id="apply-h">Put {{ confirming?.name }} on {{ counted(chosen.size, 'glyph') }}?</h2>
           <p class="note">
             Each becomes a new revision. One that would then fail a check stays as it is. Files that were taken before
             do not change.
           </p>
           <div class="acts">
             <v-btn @click="confirming = null">Leave them</v-btn
-            ><v-btn class="main" autofocus :disabled="apply.isPending.value" @click="wear">{{
+            ><v-btn class="main" autofocus :disabled="apply.isPending.value" @click="applyChosen">{{
               apply.isPending.value ? `${Math.min(reached, chosen.size)} of ${chosen.size}` : 'Put it on'
             }}</v-btn>
           </div>
         </div>
       </v-dialog>
-      <KgWorn v-model="outcome" />
+      <KgApplied v-model="outcome" />
       <p v-if="hasNextPage" class="more">
         <v-btn :loading="isFetchingNextPage" @click="fetchNextPage()"
           >Show more, {{ glyphs.length }} of {{ total }}</v-btn

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Worn } from '@/composables/useFinishes'
+import type { Applied } from '@/composables/useFinishes'
 import { counted } from '@/lib/bytes'
 import KgVerdict from './KgVerdict.vue'
 
 /** Told when a finish did not go on all the glyphs that it was to go on: which stayed as they were, and why. */
-const outcome = defineModel<Worn | null>({ required: true })
+const outcome = defineModel<Applied | null>({ required: true })
 </script>
 
 <template>
