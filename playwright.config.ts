@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'var/e2e-results',
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   timeout: 45_000,
   // Where the demo account was last is where it signs in next, so going elsewhere comes after all others.
   projects: [

@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { ROOT, choose, compose, ledger, signIn, start } from './helpers'
 
-test('only those who signed in come in, and a wrong password is said so', async ({ page }) => {
+test('only those who signed in come in, and a wrong password is told', async ({ page }) => {
   await page.goto('/glyphs')
   await expect(page).toHaveURL(/\/sign-in\?to=/)
   await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)

@@ -177,7 +177,7 @@ test('a length is snapped to dots, every file leaves, and a stop is said before 
   await page.getByRole('button', { name: 'Save PNG' }).click()
   const [taken] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take it all the same' }).click(),
+    page.getByRole('button', { name: 'Take it anyway' }).click(),
   ])
   expect(taken.suggestedFilename()).toContain('.png')
 })

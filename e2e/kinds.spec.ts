@@ -209,7 +209,7 @@ test('a glyph of any kind is saved, and opens with its fields', async ({ page })
   await expect(page.getByText('Revision 2 is saved')).toBeVisible()
 })
 
-test('the workspace sets its chat service, and a bad template is said so', async ({ page }) => {
+test('the workspace sets its chat service, and a bad template is told', async ({ page }) => {
   await page.goto('/workspace')
   await page.getByLabel('Chat link').fill('https://talk.fennmoor.example/')
   await page.getByRole('button', { name: 'Save settings' }).click()

@@ -73,7 +73,7 @@ final class MakeCommand extends Command
             return 1;
         } catch (RefusedPayload $e) {
             $report->problems($e->payload->errors());
-            $report->error('Nothing was drawn. --as-is draws it all the same, for a test.');
+            $report->error('Nothing was drawn. --as-is still draws it, for a test.');
 
             return 1;
         } catch (InvalidSymbol|InvalidFinish $e) {

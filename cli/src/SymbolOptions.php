@@ -53,7 +53,7 @@ final class SymbolOptions
 
     private const FLAGS = [
         'lift' => 'Raise the level as far as the version allows',
-        'as-is' => 'Draw what breaks a rule all the same, for a test',
+        'as-is' => 'Draw a text that breaks a rule, for a test',
         'check' => 'Add a check character where the symbology leaves it open',
         'bare' => 'Bars without the characters beneath',
         'cmyk' => 'Process inks in PDF and EPS files',

@@ -122,7 +122,7 @@ enum ProblemType: string
             self::TooLarge => 'Send less at once: a smaller picture, or several requests.',
             self::UnsupportedMediaType => 'Send application/json, or a form where files are taken.',
             self::PageExpired => 'Load the page again and repeat what you did.',
-            self::Invalid => 'Correct what the entries point at. An error in a text can be drawn all the same, for a test, with “as_is”: true.',
+            self::Invalid => 'Correct what the entries point at. An error in a text can still be drawn, for a test, with “as_is”: true.',
             self::TooManyRequests => 'Wait as many seconds as Retry-After says.',
             self::Failed => 'Try again; if it comes again, tell whoever runs this installation the time it happened.',
             self::Busy => 'Wait as many seconds as Retry-After says and send the same request again, with the same Idempotency-Key where there is one.',

@@ -43,6 +43,7 @@ final readonly class PayloadInput
         return new self($kind, '', $fields, $merge);
     }
 
+    /** Whether fields were given, not a text. */
     public function isFromFields(): bool
     {
         return $this->fields !== null;

@@ -19,6 +19,7 @@ final readonly class PictureKey implements Stringable
     {
     }
 
+    /** Of a picture that is composed now. */
     public static function of(Composition $composition, PictureFormat $format): self
     {
         $options = $composition->options;
@@ -45,6 +46,7 @@ final readonly class PictureKey implements Stringable
         return self::ofParts([$revision, $changes, $format->value]);
     }
 
+    /** 32 hexadecimal digits. */
     public function __toString(): string
     {
         return $this->digits;

@@ -27,11 +27,17 @@ final readonly class TypedInput
         }
     }
 
+    /** Whether the key is there and is not null. */
     public function has(string $key): bool
     {
         return isset($this->values[$key]);
     }
 
+    /**
+     * The object at a key; null when it is missing.
+     *
+     * @throws InvalidFinish when it is none
+     */
     public function object(string $key): ?self
     {
         $value = $this->values[$key] ?? null;
@@ -53,6 +59,11 @@ final readonly class TypedInput
         return array_map(fn (int $i): self => is_array($value[$i]) ? new self($value[$i], "$this->path$key.$i.") : throw $this->refusal("$key.$i", 'an object'), array_keys($value));
     }
 
+    /**
+     * A colour as `#rrggbb` or `#rgb`; null when it is missing or empty.
+     *
+     * @throws InvalidFinish when it is none
+     */
     public function colour(string $key): ?Colour
     {
         $value = $this->text($key);
@@ -60,6 +71,11 @@ final readonly class TypedInput
         return $value === null ? null : Colour::fromHex($value, $this->path.$key);
     }
 
+    /**
+     * A text in UTF-8; null when it is missing.
+     *
+     * @throws InvalidFinish when it is none
+     */
     public function text(string $key): ?string
     {
         $value = $this->values[$key] ?? null;
@@ -70,6 +86,11 @@ final readonly class TypedInput
         return $value;
     }
 
+    /**
+     * True or false; false when it is missing.
+     *
+     * @throws InvalidFinish when it is neither
+     */
     public function flag(string $key): bool
     {
         $value = $this->values[$key] ?? false;
@@ -77,6 +98,11 @@ final readonly class TypedInput
         return is_bool($value) ? $value : throw $this->refusal($key, 'true or false');
     }
 
+    /**
+     * A number; the default when it is missing.
+     *
+     * @throws InvalidFinish when it is none
+     */
     public function number(string $key, float $default): float
     {
         $value = $this->values[$key] ?? $default;
@@ -84,6 +110,11 @@ final readonly class TypedInput
         return is_int($value) || (is_float($value) && is_finite($value)) ? (float) $value : throw $this->refusal($key, 'a number');
     }
 
+    /**
+     * A whole number; the default when it is missing.
+     *
+     * @throws InvalidFinish when it is none
+     */
     public function integer(string $key, int $default): int
     {
         $value = $this->number($key, $default);

@@ -23,6 +23,7 @@ final class AiTable
     /** @var ?array<string, ApplicationIdentifier> by identifier */
     private static ?array $all = null;
 
+    /** The identifier of two to four digits, such as `01` or `3103`; null for what is none. */
     public static function find(string $ai): ?ApplicationIdentifier
     {
         return self::all()[$ai] ?? null;

@@ -57,6 +57,7 @@ final readonly class ApplicationIdentifier
         return implode(', then ', array_map(static fn (Component $component): string => ($component->optional ? 'perhaps ' : '').$component->words(), $this->components));
     }
 
+    /** Whether its value is a date of six digits (GS1 General Specifications 7.12). */
     public function isDate(): bool
     {
         return count($this->components) === 1 && in_array($this->components[0]->rule, ['date', 'day'], true);

@@ -38,6 +38,7 @@ final readonly class Component
         return new self($match[2], $match[3] === '..' ? 1 : $max, $max, $match[1] === '[', $match[5] ?? '');
     }
 
+    /** The characters that it may have, as people say it. */
     public function characters(): string
     {
         return ['n' => '0123456789', 'x' => self::SET_82, 'y' => self::SET_39, 'z' => self::SET_64][$this->set] ?? '';

@@ -13,6 +13,7 @@ final readonly class Element
     ) {
     }
 
+    /** What the table says of its identifier; null for an unknown one. */
     public function identifier(): ?ApplicationIdentifier
     {
         return AiTable::find($this->ai);

@@ -79,6 +79,7 @@ final readonly class ElementString
         return new self($elements);
     }
 
+    /** The readable form, identifiers in brackets (GS1 General Specifications 4.14). */
     public function bracketed(): string
     {
         return implode('', array_map(static fn (Element $element): string => $element->bracketed(), $this->elements));
@@ -120,6 +121,7 @@ final readonly class ElementString
         return array_map(static fn (Element $element): string => "($element->ai) $element->value", $this->elements);
     }
 
+    /** The value of the first element with this identifier; null when there is none. */
     public function value(string $ai): ?string
     {
         foreach ($this->elements as $element) {

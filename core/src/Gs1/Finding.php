@@ -21,11 +21,13 @@ final readonly class Finding
     ) {
     }
 
+    /** What keeps the elements from being valid. */
     public static function error(string $code, int $element, string $message, ?string $fixLabel = null, ?string $value = null): self
     {
         return new self(true, $code, $element, $message, $fixLabel, $value);
     }
 
+    /** What is allowed and unwise. */
     public static function caution(string $code, int $element, string $message, ?string $fixLabel = null, ?string $value = null): self
     {
         return new self(false, $code, $element, $message, $fixLabel, $value);

@@ -9,6 +9,7 @@ use ResourceBundle;
 /** Numbers of currencies (ISO 4217) and countries (ISO 3166-1), from ICU's tables. */
 final class IsoNumbers
 {
+    /** Whether three digits are a currency (ISO 4217). */
     public static function isCurrency(string $number): bool
     {
         /** @var ?array<int, true> $known */
@@ -26,6 +27,7 @@ final class IsoNumbers
         return isset($known[(int) $number]);
     }
 
+    /** Whether three digits are a country (ISO 3166-1). */
     public static function isCountry(string $number): bool
     {
         return in_array($number, self::countries(), true);

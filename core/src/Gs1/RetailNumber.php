@@ -43,6 +43,7 @@ final class RetailNumber
         return $forms;
     }
 
+    /** Whether two texts are one trade item number, zeros before it apart. */
     public static function areSame(string $a, string $b): bool
     {
         return $a === $b || self::normal($a) === self::normal($b);

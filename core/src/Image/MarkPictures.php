@@ -19,6 +19,13 @@ final class MarkPictures implements MarkReader
 
     private const MAX_SIDE = 4096;
 
+    /**
+     * A picture file as a mark, cleaned: what is neither outline nor pixel does not get in.
+     *
+     * @param  string  $bytes  PNG, JPEG, WebP or SVG
+     *
+     * @throws \KeenGlyph\Core\Finish\InvalidFinish when it is none of these, too large, or holds what could run
+     */
     public function read(string $bytes): PixelArt|OutlineArt
     {
         if (strlen($bytes) > self::MAX_BYTES) {

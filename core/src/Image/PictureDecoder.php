@@ -12,7 +12,7 @@ use KeenGlyph\Core\Finish\Colour;
 /** Picture file to luminance plane. With PictureEncoder the only place that touches an image extension. */
 final class PictureDecoder
 {
-    /** Pixels of a side: longer ones are strips that no camera and no program for symbols makes, and dear line by line. */
+    /** Pixels of a side: longer ones are strips that no camera and no program for symbols makes, and expensive line by line. */
     private const LONGEST = 16_384;
 
     /** @param  ?Colour  $paper  what transparent pictures are laid on; white when null */

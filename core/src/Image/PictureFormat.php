@@ -26,6 +26,7 @@ enum PictureFormat: string
     case Txt = 'txt';
     case Json = 'json';
 
+    /** Its media type (IANA). */
     public function mediaType(): string
     {
         return match ($this) {
@@ -76,6 +77,7 @@ enum PictureFormat: string
         return [self::Svg, self::Png, self::Webp, self::Jpg, self::Pdf, self::Eps, self::Txt];
     }
 
+    /** The format of a media type; null when none is written here. */
     public static function ofMediaType(string $type): ?self
     {
         foreach (self::pictures() as $format) {

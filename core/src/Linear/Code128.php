@@ -18,6 +18,11 @@ final class Code128
 
     private const CHANGE = ['A' => Code128Table::CODE_A, 'B' => Code128Table::CODE_B, 'C' => Code128Table::CODE_C];
 
+    /**
+     * Any ASCII text in the fewest symbol characters (ISO/IEC 15417).
+     *
+     * @throws InvalidBars for other characters, or a text that is too long
+     */
     public static function encode(string $text): LinearSymbol
     {
         $shown = (string) preg_replace('/[\x00-\x1F\x7F]/', ' ', $text);

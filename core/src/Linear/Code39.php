@@ -26,6 +26,13 @@ final class Code39
     /** A wide element has this many modules; 2 to 3 are allowed. */
     private const WIDE = 3;
 
+    /**
+     * Capitals, digits and seven signs (ISO/IEC 16388).
+     *
+     * @param  bool  $checked  whether a check character modulo 43 is added
+     *
+     * @throws InvalidBars for other characters, or a text that is too long
+     */
     public static function encode(string $text, bool $checked = false): LinearSymbol
     {
         if ($text === '' || strlen($text) > self::MAX) {

@@ -22,6 +22,11 @@ final class Ean
     /** 22.85 mm at 0.33 mm a module. */
     private const HEIGHT = 69;
 
+    /**
+     * Twelve digits, or thirteen with a right check digit (ISO/IEC 15420 4.3.2).
+     *
+     * @throws InvalidBars for anything else
+     */
     public static function ean13(string $digits): LinearSymbol
     {
         $digits = self::checked($digits, 13, 'EAN-13');
@@ -35,6 +40,11 @@ final class Ean
         return new LinearSymbol(LinearSymbology::Ean13, $digits, $bars, $bars, [11, 7], self::HEIGHT, $captions, [[0, 3], [45, 5], [92, 3]]);
     }
 
+    /**
+     * Seven digits, or eight with a right check digit (ISO/IEC 15420 4.3.3).
+     *
+     * @throws InvalidBars for anything else
+     */
     public static function ean8(string $digits): LinearSymbol
     {
         $digits = self::checked($digits, 8, 'EAN-8');
@@ -45,6 +55,11 @@ final class Ean
         return new LinearSymbol(LinearSymbology::Ean8, $digits, $bars, $bars, [7, 7], 55, $captions, [[0, 3], [31, 5], [64, 3]]);
     }
 
+    /**
+     * Eleven digits, or twelve with a right check digit (ISO/IEC 15420 4.3.4).
+     *
+     * @throws InvalidBars for anything else
+     */
     public static function upcA(string $digits): LinearSymbol
     {
         $digits = self::checked($digits, 12, 'UPC-A');

@@ -15,6 +15,13 @@ final class Gs1128
     /** Characters a printed line has room for below the bars, by modules. */
     private const PITCH = 6;
 
+    /**
+     * Elements, FNC1 before them (GS1 General Specifications 5.4).
+     *
+     * @param  string  $text  bracketed, or as an element string
+     *
+     * @throws InvalidBars when they break a rule of theirs, or are too long
+     */
     public static function encode(string $text): LinearSymbol
     {
         try {

@@ -13,6 +13,11 @@ final class Itf14
     /** A wide element has this many modules; 2.25 to 3 are allowed. */
     private const WIDE = 3;
 
+    /**
+     * Thirteen digits, or fourteen with a right check digit, with bearer bars (GS1 General Specifications 5.3).
+     *
+     * @throws InvalidBars for anything else
+     */
     public static function encode(string $text): LinearSymbol
     {
         $digits = Ean::checked($text, 14, 'ITF-14');

@@ -13,6 +13,7 @@ final class BitcoinAddress
 
     private const GENERATOR = [0x3B6A57B2, 0x26508E6D, 0x1EA119FA, 0x3D4233DD, 0x2A1462B3];
 
+    /** Whether its own check sum holds: Base58Check, Bech32 (BIP 173) or Bech32m (BIP 350). */
     public static function isValid(string $address): bool
     {
         return preg_match('/^(bc|tb|bcrt)1/i', $address) === 1 ? self::isBech32($address) : self::isBase58($address);

@@ -15,6 +15,7 @@ final class CalendarText
 
     private const SINGLE = ['SUMMARY' => 'title', 'LOCATION' => 'location', 'DESCRIPTION' => 'description'];
 
+    /** An iCalendar object with one event (RFC 5545), lines folded at 75 bytes. */
     public static function write(Values $values): string
     {
         $bare = $values->text('form') === 'bare';

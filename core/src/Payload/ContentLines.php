@@ -108,6 +108,7 @@ final class ContentLines
         return str_replace(['\\', ';', ',', "\n"], ['\\\\', '\;', '\,', '\n'], $value);
     }
 
+    /** A value without its backslashes (RFC 5545 3.3.11, RFC 2426 5). */
     public static function plain(string $value): string
     {
         return (string) preg_replace_callback('/\\\\(.)/su', static fn (array $match): string => in_array($match[1], ['n', 'N'], true) ? "\n" : $match[1], $value);

@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Payload;
 /** Mailboxes as RFC 5321 writes them, without quoted local parts, which hardly any phone takes. */
 final class EmailAddress
 {
+    /** Whether mail can go there: one address as RFC 5321 has them, in ASCII or with letters of other scripts. */
     public static function isValid(string $address): bool
     {
         $at = strrpos($address, '@');

@@ -13,6 +13,7 @@ use KeenGlyph\Core\Gs1\Finding;
 /** Elements among the fields of the two GS1 kinds. */
 final class Gs1Values
 {
+    /** The field in which elements are given, one group each. */
     public static function field(): Field
     {
         return new Field('elements', 'Elements', FieldType::Group, required: true, help: 'Application identifiers and their values. Weights may be written with their unit, dates as YYYY-MM-DD.', repeats: true, fields: [
@@ -44,6 +45,7 @@ final class Gs1Values
         return ['elements' => $elements] + $input;
     }
 
+    /** The elements as they were given, in their order. */
     public static function string(Values $values): ElementString
     {
         return new ElementString(array_map(

@@ -29,6 +29,7 @@ enum Kind: string
     case Gs1Elements = 'gs1_elements';
     case Text = 'text';
 
+    /** The class that knows its fields and its text. */
     public function grammar(): Grammar
     {
         return match ($this) {
@@ -65,6 +66,7 @@ enum Kind: string
         return $known[$this->value] ??= $this->grammar()->metadata();
     }
 
+    /** What people call it. */
     public function label(): string
     {
         return $this->metadata()->label;

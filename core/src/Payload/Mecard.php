@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Payload;
 /** A contact in the short form that Japanese phones began with; no ISO or RFC number. */
 final class Mecard
 {
+    /** The short form that phones read: `MECARD:` and fields of one letter or more. */
     public static function write(Values $values, Context $context): string
     {
         $escaped = static fn (string $value): string => Escaped::of($value, '\\;,:"');

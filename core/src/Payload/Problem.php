@@ -45,6 +45,7 @@ final readonly class Problem
         ];
     }
 
+    /** Whether it keeps the text from doing what was meant. */
     public function isError(): bool
     {
         return $this->severity === Severity::Error;
@@ -68,16 +69,19 @@ final readonly class Problem
         return new self($this->severity, $this->code, $this->field, $this->message, null, null, $this->refused, [], $this->position, $this->clause);
     }
 
+    /** What keeps it from doing what was meant. */
     public static function error(string $code, string $field, string $message, ?string $fixLabel = null, ?string $fixValue = null): self
     {
         return new self(Severity::Error, $code, $field, $message, $fixLabel, $fixValue);
     }
 
+    /** What may go wrong with some readers, or does harm. */
     public static function caution(string $code, string $field, string $message, ?string $fixLabel = null, ?string $fixValue = null): self
     {
         return new self(Severity::Caution, $code, $field, $message, $fixLabel, $fixValue);
     }
 
+    /** Advice on something that its standard allows. */
     public static function note(string $code, string $field, string $message, ?string $fixLabel = null, ?string $fixValue = null): self
     {
         return new self(Severity::Note, $code, $field, $message, $fixLabel, $fixValue);

@@ -9,6 +9,7 @@ use DateTimeZone;
 /** Names of time zones (IANA time zone database). */
 final class TimeZones
 {
+    /** Whether the zone database of IANA has the name. */
     public static function exists(string $name): bool
     {
         /** @var ?array<string, int> $known */

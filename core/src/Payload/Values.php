@@ -53,6 +53,7 @@ final readonly class Values
         return new self($values, $problems);
     }
 
+    /** Whether the field has a value that is not empty. */
     public function has(string $name): bool
     {
         return isset($this->values[$name]);
@@ -66,6 +67,7 @@ final readonly class Values
         return is_string($value) ? $value : '';
     }
 
+    /** Whether the field is set to true. */
     public function flag(string $name): bool
     {
         return ($this->values[$name] ?? false) === true;

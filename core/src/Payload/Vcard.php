@@ -9,6 +9,7 @@ final class Vcard
 {
     private const ADDRESS = ['po_box', 'extended', 'street', 'city', 'region', 'postcode', 'country'];
 
+    /** A vCard 3.0 (RFC 2426) or 4.0 (RFC 6350), as the field `format` says. */
     public static function write(Values $values, Context $context): string
     {
         $four = $values->text('format') === 'vcard4';

@@ -32,7 +32,7 @@ final class ModesCheck implements Check
         return new LedgerLine(
             'modes', 'Modes of the text', Verdict::Marginal,
             count($carrying).' segments', "version {$subject->symbol->version->label()}",
-            'Letters outside ASCII stand beside segments of other modes, for only so the text fits this version. Some readers garble such a text.'.($version === null ? '' : " In one segment it takes version {$version->label()}."),
+            'Letters outside ASCII stand beside segments of other modes, because otherwise the text would not fit this version. Some readers garble such a text.'.($version === null ? '' : " In one segment it takes version {$version->label()}."),
             $version === null ? null : new Fix('Use one byte segment', ['modes' => ModeChoice::Byte->value]),
         );
     }

@@ -28,6 +28,7 @@ final readonly class Failure
         return $this->stage->hint().($this->stage === Stage::Correction && $this->detail !== '' ? ' '.$this->detail : '');
     }
 
+    /** Of two failures the one that came further. */
     public function furthest(self $other): self
     {
         $further = $other->stage->reaches() <=> $this->stage->reaches();

@@ -67,6 +67,7 @@ final readonly class Finder
         return $found;
     }
 
+    /** The same pattern in a picture so many times as large. */
     public function scaled(float $factor): self
     {
         return new self($this->x * $factor, $this->y * $factor, $this->ux * $factor, $this->uy * $factor, $this->vx * $factor, $this->vy * $factor, $this->light, $this->clear);

@@ -32,6 +32,7 @@ final readonly class GridMapping
         return new self($this->modules, $this->base, $shifts, $this->displacements, $this->cylinder);
     }
 
+    /** The same mapping with displacements on top. */
     public function on(DisplacementGrid $displacements): self
     {
         return new self($this->modules, $this->base, $this->shifts, $displacements, $this->cylinder);

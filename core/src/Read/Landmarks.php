@@ -25,6 +25,7 @@ final class Landmarks
     ) {
     }
 
+    /** The modules of a version whose tone is known before anything is read; made once in a process. */
     public static function of(Version $version): self
     {
         return self::$made[$version->number] ??= self::make($version);

@@ -18,6 +18,7 @@ final class Pyramid
     /** @var array<int, list<array<int, int>>> */
     private array $rows = [];
 
+    /** Levels of half the size each, made when they are asked for. */
     public static function of(LuminancePlane $plane): self
     {
         $last = 0;
@@ -61,6 +62,7 @@ final class Pyramid
         return $this->levels[$level] ??= $level < 0 ? $this->level(0)->doubled() : $this->level($level - 1)->halved($this->rows($level - 1));
     }
 
+    /** A level in two tones, each pixel judged by its surroundings. */
     public function bits(int $level): BitPlane
     {
         return $this->bits[$level] ??= LocalBinariser::binarise(

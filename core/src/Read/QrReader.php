@@ -10,7 +10,7 @@ final class QrReader
     /** Pixels of a level above which it is only looked at while nothing has been read. */
     private const LARGE = 3_200_000;
 
-    /** Triples for which a bent surface is considered: it is dear, and most others are chance. */
+    /** Triplets for which a bent surface is considered: it is expensive, and most others are chance. */
     private const BENT = 8;
 
     /** Pixels of a picture up to which it is looked at in twice its size. */

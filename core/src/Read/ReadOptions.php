@@ -63,11 +63,17 @@ final readonly class ReadOptions
         return array_values(array_unique($all));
     }
 
+    /**
+     * QR Code and Micro QR Code alone.
+     *
+     * @param  float  $budgetMs  milliseconds
+     */
     public static function qr(float $budgetMs = self::BUDGET): self
     {
         return new self(['qr', 'microqr'], $budgetMs);
     }
 
+    /** Whether any of these is looked for. */
     public function wants(string ...$symbologies): bool
     {
         return array_intersect($symbologies, $this->symbologies) !== [];

@@ -28,6 +28,7 @@ final readonly class Reading
     ) {
     }
 
+    /** Whether it is a Micro QR Code symbol. */
     public function isMicro(): bool
     {
         return $this->symbol->version instanceof MicroVersion;

@@ -29,6 +29,7 @@ final readonly class SampledGrid
     ) {
     }
 
+    /** Samples the middle of every module and four places around it. */
     public static function of(LuminancePlane $picture, GridGeometry $geometry): self
     {
         $n = $geometry->modules();

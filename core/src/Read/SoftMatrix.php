@@ -77,6 +77,7 @@ final readonly class SoftMatrix
         return new self($n, $greys);
     }
 
+    /** Each module dark or light by its threshold, with how sure that is. */
     public function decided(): DecidedMatrix
     {
         [$thresholds, $spans] = $this->thresholds();

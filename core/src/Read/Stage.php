@@ -29,6 +29,7 @@ enum Stage: string
         };
     }
 
+    /** How far it is on the way to a reading: more is further. */
     public function reaches(): int
     {
         return (int) array_search($this, self::cases(), true);

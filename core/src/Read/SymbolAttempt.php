@@ -7,7 +7,7 @@ namespace KeenGlyph\Core\Read;
 use KeenGlyph\Core\Symbol\Version;
 use KeenGlyph\Core\Symbol\VersionInformation;
 
-/** Three finder patterns to a reading: version, grid, modules, content; the dear ways only when the cheap ones failed. */
+/** Three finder patterns to a reading: version, grid, modules, content; the expensive ways only when the cheap ones failed. */
 final class SymbolAttempt
 {
     /** Pixels a module that are worth looking at; more only cost time. */

@@ -19,6 +19,7 @@ final readonly class SymbolFrame
     ) {
     }
 
+    /** The outer corners of a grid, in pixels of the whole picture. */
     public static function of(PixelWindow $window, GridMapping $mapping, float $modulePx): self
     {
         $n = $mapping->modules;

@@ -9,6 +9,7 @@ final class EpsRenderer
 {
     private const NAMES = ['move' => 'm', 'line' => 'l', 'curve' => 'c', 'close' => 'h'];
 
+    /** An EPS file of exactly the size of the scene, in points of 1/72 inch. */
     public static function render(Scene $scene, PrintInk $inks = PrintInk::Rgb): string
     {
         $layout = $scene->layout;

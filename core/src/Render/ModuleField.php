@@ -23,6 +23,7 @@ final readonly class ModuleField
     ) {
     }
 
+    /** Whether every module is blank or a whole square. */
     public function isSquares(): bool
     {
         return $this->tiles === [];

@@ -18,11 +18,17 @@ final readonly class Paint
     ) {
     }
 
+    /** One ink. */
     public static function of(Colour $ink): self
     {
         return new self($ink);
     }
 
+    /**
+     * A gradient over the whole symbol.
+     *
+     * @param  float  $side  of the symbol in modules
+     */
     public static function gradient(Gradient $gradient, float $side): self
     {
         return new self($gradient->stops[0][1], $gradient, $side);

@@ -20,6 +20,7 @@ final readonly class Path
     {
     }
 
+    /** A rectangle; lengths in the units of the path, y downwards. */
     public static function box(float $x, float $y, float $width, float $height): self
     {
         return self::polygon([[$x, $y], [$x + $width, $y], [$x + $width, $y + $height], [$x, $y + $height]]);
@@ -65,6 +66,11 @@ final readonly class Path
         return new self($commands);
     }
 
+    /**
+     * A circle of four cubic curves.
+     *
+     * @param  float  $x  of the middle
+     */
     public static function disc(float $x, float $y, float $radius): self
     {
         return self::rounded($x - $radius, $y - $radius, 2 * $radius, 2 * $radius, [$radius, $radius, $radius, $radius]);
@@ -82,6 +88,7 @@ final readonly class Path
         return self::polygon($points);
     }
 
+    /** With other paths behind it. */
     public function and(self ...$others): self
     {
         return new self(array_merge($this->commands, ...array_map(static fn (self $other): array => $other->commands, $others)));

@@ -64,6 +64,7 @@ final class PathData
         return $data;
     }
 
+    /** A number as short as three decimal places allow, without exponent. */
     public static function number(float $value): string
     {
         return (string) (round($value, 3) + 0.0);

@@ -9,6 +9,11 @@ use KeenGlyph\Core\Finish\Gradient;
 /** A gradient as the shading dictionary that PDF (ISO 32000-1, 8.7.4.5) and PostScript level 3 (PLRM 4.9.3) share. */
 final class ShadingText
 {
+    /**
+     * A shading dictionary of PDF and PostScript (ISO 32000-1 8.7.4.5).
+     *
+     * @param  float  $side  of the symbol in modules
+     */
     public static function of(Gradient $gradient, float $side, PrintInk $inks): string
     {
         [$x1, $y1, $x2, $y2] = array_map(PathData::number(...), $gradient->line($side));

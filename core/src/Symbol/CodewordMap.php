@@ -31,6 +31,7 @@ final readonly class CodewordMap
     ) {
     }
 
+    /** The map of a version and level; made once in a process. */
     public static function of(Version $version, ErrorCorrectionLevel $level): self
     {
         /** @var array<string, self> $made */

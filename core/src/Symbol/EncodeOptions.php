@@ -48,6 +48,7 @@ final readonly class EncodeOptions
         return new self($this->level, $this->version, $this->mask, $this->set, $this->raiseLevel, $fnc1, $this->micro, $this->modes);
     }
 
+    /** Whether a Micro QR Code symbol is asked for. */
     public function isMicro(): bool
     {
         return $this->micro || $this->version instanceof MicroVersion;

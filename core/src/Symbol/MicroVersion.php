@@ -51,6 +51,7 @@ enum MicroVersion: int implements SymbolVersion
         return self::COUNT_BITS[$mode->value][$this->value] ?? 0;
     }
 
+    /** Whether the version can be made at this level (table 7). */
     public function hasLevel(ErrorCorrectionLevel $level): bool
     {
         return isset(self::DATA_CODEWORDS[$this->value][$level->value]);
@@ -62,6 +63,7 @@ enum MicroVersion: int implements SymbolVersion
         return $this->value % 2 === 1;
     }
 
+    /** Codewords of data at this level; the last of M1 and M3 has four bits (table 7). */
     public function dataCodewords(ErrorCorrectionLevel $level): int
     {
         return self::DATA_CODEWORDS[$this->value][$level->value] ?? 0;
@@ -77,11 +79,13 @@ enum MicroVersion: int implements SymbolVersion
         return 2 * $this->value + 1;
     }
 
+    /** Codewords of data and correction together (table 1). */
     public function codewords(): int
     {
         return self::CODEWORDS[$this->value];
     }
 
+    /** Codewords that may be wrong (table 9). */
     public function repairable(ErrorCorrectionLevel $level): int
     {
         return self::REPAIRABLE[$this->value][$level->value] ?? 0;

@@ -35,7 +35,7 @@ final class Penalty
     }
 
     /**
-     * Patterns 1:1:3:1:1 with four light modules before or after. The quiet zone is light: only so does the
+     * Patterns 1:1:3:1:1 with four light modules before or after. The quiet zone is light: only then does the
      * standard's example of annex I come out with the mask that it names.
      */
     private static function finderLike(string $plane): int

@@ -24,6 +24,7 @@ final readonly class QrSymbol
     ) {
     }
 
+    /** Whether it is a Micro QR Code symbol. */
     public function isMicro(): bool
     {
         return $this->version instanceof MicroVersion;

@@ -36,6 +36,7 @@ final readonly class Units
     ) {
     }
 
+    /** The characters of a text, one after the other, with the modes that can carry each. */
     public static function of(TextCoding $coding, bool $fnc1): self
     {
         if ($coding->characters === null) {
@@ -54,6 +55,7 @@ final readonly class Units
         return new self($classes, $coding->bytes, $coding->characters, $offsets, $fnc1);
     }
 
+    /** How many characters there are. */
     public function count(): int
     {
         return strlen($this->classes);

@@ -5,13 +5,13 @@ declare(strict_types=1);
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\SvgOutlines;
 
-function svgOf(string $inside, string $attributes = 'viewBox="0 0 10 20"'): string
+function outlinedSvg(string $inside, string $attributes = 'viewBox="0 0 10 20"'): string
 {
     return "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" $attributes>$inside</svg>";
 }
 
 it('takes every shape of SVG as an outline in the drawing’s own units', function (string $shape, string $path) {
-    $art = SvgOutlines::read(svgOf($shape));
+    $art = SvgOutlines::read(outlinedSvg($shape));
     expect([$art->width, $art->height])->toBe([10.0, 20.0])->and($art->outlines)->toHaveCount(1)->and($art->outlines[0][0])->toStartWith($path);
 })->with([
     'a box' => ['<rect x="1" y="2" width="3" height="4"/>', 'M1 2L4 2L4 6L1 6Z'],
@@ -24,7 +24,7 @@ it('takes every shape of SVG as an outline in the drawing’s own units', functi
 ]);
 
 it('knows the colour of a shape, however it is said', function (string $shape, string $hex) {
-    expect(SvgOutlines::read(svgOf($shape))->outlines[0][1]->hex())->toBe($hex);
+    expect(SvgOutlines::read(outlinedSvg($shape))->outlines[0][1]->hex())->toBe($hex);
 })->with([
     ['<rect width="1" height="1"/>', '#000000'], ['<rect width="1" height="1" fill="#c04000"/>', '#C04000'], ['<rect width="1" height="1" style="fill: red"/>', '#FF0000'],
     ['<g fill="#123456"><rect width="1" height="1"/></g>', '#123456'], ['<style>.a{fill:#00ff00}</style><rect class="a" width="1" height="1"/>', '#00FF00'],
@@ -32,7 +32,7 @@ it('knows the colour of a shape, however it is said', function (string $shape, s
 ]);
 
 it('draws nothing that is not painted', function (string $shape) {
-    expect(fn () => SvgOutlines::read(svgOf($shape)))->toThrow(InvalidFinish::class);
+    expect(fn () => SvgOutlines::read(outlinedSvg($shape)))->toThrow(InvalidFinish::class);
 })->with(['<rect width="1" height="1" fill="none"/>', '<rect width="0" height="1"/>', '<defs><rect width="1" height="1"/></defs>', '', '<text>Bee</text>']);
 
 it('runs, fetches and expands nothing', function (string $file) {
@@ -47,11 +47,11 @@ it('runs, fetches and expands nothing', function (string $file) {
     // A whole order of magnitude beyond what the drawing may take.
     expect((hrtime(true) - $start) / 1e9)->toBeLessThan(20.0);
 })->with([
-    'an entity of a file' => ['<!DOCTYPE svg [<!ENTITY e SYSTEM "file:///etc/passwd">]>'.svgOf('<text>&e;</text><rect width="1" height="1"/>')],
-    'entities that grow' => ['<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]>'.svgOf('<text>&c;</text>')],
-    'a script' => [svgOf('<script>alert(1)</script><rect width="1" height="1"/>')],
-    'something used by itself' => [svgOf('<g id="a"><use xlink:href="#a"/></g>')],
-    'numbers without end' => [svgOf('<path d="M'.str_repeat('9', 4000).' 1L1 1Z"/>')],
+    'an entity of a file' => ['<!DOCTYPE svg [<!ENTITY e SYSTEM "file:///etc/passwd">]>'.outlinedSvg('<text>&e;</text><rect width="1" height="1"/>')],
+    'entities that grow' => ['<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;"><!ENTITY c "&b;&b;&b;&b;&b;&b;&b;&b;">]>'.outlinedSvg('<text>&c;</text>')],
+    'a script' => [outlinedSvg('<script>alert(1)</script><rect width="1" height="1"/>')],
+    'something used by itself' => [outlinedSvg('<g id="a"><use xlink:href="#a"/></g>')],
+    'numbers without end' => [outlinedSvg('<path d="M'.str_repeat('9', 4000).' 1L1 1Z"/>')],
     'no SVG' => ['hello'],
-    'nested a thousandfold' => [svgOf(str_repeat('<g>', 3000).'<rect width="1" height="1"/>'.str_repeat('</g>', 3000))],
+    'nested a thousandfold' => [outlinedSvg(str_repeat('<g>', 3000).'<rect width="1" height="1"/>'.str_repeat('</g>', 3000))],
 ]);

@@ -28,7 +28,7 @@ defineEmits<{ retry: [] }>()
     <div v-else>
       <h2>Nothing to draw yet</h2>
       <p class="note">
-        Choose what it is to do and fill in the fields, or paste a text. It is drawn and read back as you type.
+        Choose a purpose and fill in the fields, or paste a text. It is drawn and read back as you type.
       </p>
     </div>
   </div>

@@ -20,7 +20,7 @@ const emit = defineEmits<{ take: [] }>()
       </ul>
       <p class="note">What leaves like this is likely not to be read. The ledger offers what would mend it.</p>
       <div class="acts">
-        <v-btn class="danger" @click="emit('take')">Take it all the same</v-btn
+        <v-btn class="danger" @click="emit('take')">Take it anyway</v-btn
         ><v-btn class="main" autofocus @click="isOpen = false">Back to the ledger</v-btn>
       </div>
     </div>

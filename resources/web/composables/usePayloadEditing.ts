@@ -55,7 +55,7 @@ export function usePayloadEditing(
     edit({ text })
   }
 
-  /** A text without a known kind says itself what it is. */
+  /** The kind of a text that is pasted is detected. */
   async function paste(text: string): Promise<void> {
     keepDraft()
     const trimmed = text.replace(/^[ \t]+|[ \t\r\n]+$/g, '')

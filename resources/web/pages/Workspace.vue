@@ -44,7 +44,7 @@ const FIELDS = computed(() => [
   {
     key: 'region' as const,
     label: 'Country of numbers',
-    help: 'Two letters, such as GB. A telephone number without + is then read as one of this country, and said so.',
+    help: 'Two letters, such as GB. A telephone number without + is then read as one of this country, and a note says so.',
     placeholder: 'none: every number needs its country code',
   },
 ])
