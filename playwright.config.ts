@@ -12,7 +12,7 @@ export default defineConfig({
     { name: 'screens', testIgnore: 'workspaces.spec.ts' },
     { name: 'workspaces', testMatch: 'workspaces.spec.ts', dependencies: ['screens'] },
   ],
-  expect: { timeout: 8_000 },
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['junit']],
   use: {
     baseURL: process.env.KEEN_GLYPH_URL ?? 'http://127.0.0.1:8080',

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-// What a fifth more or less of each tuned number of the reader does to a corpus: php thresholds.php FOLDER [EACH]. Every
+// What a fifth more or less of each tuned number of the reader does to a corpus: php thresholds.php FOLDER [EACH], of each category the hardest. Every
 // constant runs in processes of its own, with its class changed before it is loaded. Prints the pictures' symbols that
 // are read as it is, and for each constant how many more or fewer with 0.8 and 1.2 times its value.
 
@@ -23,7 +23,8 @@ $each = (int) ($argv[2] ?? 3);
 $count = static function (string $folder, int $each): int {
     $seen = [];
     $read = 0;
-    foreach (Corpus::in($folder, null)->pictures as ['file' => $file, 'category' => $category, 'texts' => $texts]) {
+    // The last of each category are the hardest, and the first that a changed number loses or wins.
+    foreach (array_reverse(Corpus::in($folder, null)->pictures) as ['file' => $file, 'category' => $category, 'texts' => $texts]) {
         $seen[$category] = ($seen[$category] ?? 0) + 1;
         if ($seen[$category] > $each || $texts === []) {
             continue;
