@@ -14,9 +14,15 @@ arch('models, actions and compositions know nothing of HTTP')
     ->expect(['App\Models', 'App\Actions', 'App\Composition', 'App\Jobs'])
     ->not->toUse(['App\Http', 'Illuminate\Http\Request']);
 
-arch('controllers go through actions: they neither draw, read nor query tables themselves')
+arch('controllers neither encode, draw nor read, and open no table by name')
     ->expect('App\Http\Controllers')
-    ->not->toUse(['KeenGlyph\Core\Symbol', 'KeenGlyph\Core\Render', 'KeenGlyph\Core\Read', 'Illuminate\Support\Facades\DB']);
+    ->not->toUse(['KeenGlyph\Core\Symbol', 'KeenGlyph\Core\Render', 'KeenGlyph\Core\Read', 'KeenGlyph\Core\Proof', 'Illuminate\Support\Facades\DB', 'Illuminate\Support\Facades\Schema', 'Illuminate\Database\Query']);
+
+arch('only the core composes: nothing else encodes, lays out or draws by itself')
+    ->expect(['App', 'KeenGlyph\Cli'])
+    ->not->toUse(['KeenGlyph\Core\Symbol\Encoder', 'KeenGlyph\Core\Render\SceneBuilder', 'KeenGlyph\Core\Render\SvgRenderer', 'KeenGlyph\Core\Render\PngRenderer', 'KeenGlyph\Core\Render\PdfRenderer']);
+
+arch('models of a workspace say so')->expect(['App\Models\Glyph', 'App\Models\Finish', 'App\Models\Gate'])->toUseTrait('App\Models\Concerns\BelongsToWorkspace');
 
 arch('classes are final, but for the two that requests are built on')->expect(['App', 'KeenGlyph\Cli'])->classes()->toBeFinal()->ignoring([ApiRequest::class, PageRequest::class]);
 
