@@ -10,6 +10,9 @@ use Tests\TestCase;
 
 pest()->extend(TestCase::class)->use(RefreshDatabase::class)->in('Feature');
 
+/** A link to draw. */
+const LINK = 'https://fennmoor.example/hive/7';
+
 /** The workspace that a user is in. */
 function workspaceOf(User $user): Workspace
 {

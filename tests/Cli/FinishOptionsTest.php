@@ -12,8 +12,6 @@ afterEach(function () {
     rmdir($this->folder);
 });
 
-const LINK = 'https://fennmoor.example/hive/7';
-
 it('draws a finish file, single options before it, and a picture as a mark', function () {
     file_put_contents("$this->folder/jar.finish.json", json_encode(['$schema' => 'x', 'name' => 'Jar', 'shape' => 'disc', 'ring' => 'soft', 'mark' => ['icon' => 'comb', 'size' => 5, 'plate' => 'disc']]));
     file_put_contents("$this->folder/logo.svg", '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><circle cx="5" cy="5" r="4" fill="#C04000"/></svg>');

@@ -126,3 +126,11 @@ it('looks up which glyph says what was read', function () {
     $this->postJson('/api/v1/glyphs/lookup', ['text' => jar()['text'].'?'])->assertExactJson(['data' => []]);
     expect(faults($this->postJson('/api/v1/glyphs/lookup', []))['text'][0])->toBe('Give the text that was read.');
 });
+
+it('takes a list as spreadsheets write it, line breaks within quotes among them', function () {
+    $csv = "\xEF\xBB\xBFname;code\r\n\"Ferrier; Maud\";\"CARD-1\nback side\"\r\n\r\nTom;CARD-2\r\n";
+    $gate = $this->postJson('/api/v1/gates', ['name' => 'South field', 'csv' => $csv])->assertCreated()->json();
+    expect($gate['entries'])->toBe(2);
+    $this->postJson("/api/v1/gates/{$gate['id']}/admit", ['code' => "CARD-1\nback side"])->assertOk()->assertJsonPath('verdict', 'admitted')->assertJsonPath('entry.name', 'Ferrier; Maud');
+    expect(faults($this->postJson('/api/v1/gates', ['name' => 'x', 'csv' => "code\nA\n\n\nA"])))->toBe(['csv' => ['The code in row 5 stands in row 2 already.']]);
+});
