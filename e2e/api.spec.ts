@@ -1,24 +1,13 @@
-import { type APIRequestContext, expect, request, test } from '@playwright/test'
-import { execFileSync, execSync } from 'node:child_process'
+import { type APIRequestContext, expect, test } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { ROOT } from './helpers'
+import { glyph, withKey } from './helpers'
 
 /** A program's view: a key, no browser. */
 let api: APIRequestContext
 
 test.beforeAll(async ({}, info) => {
-  const key = execFileSync(`${ROOT}bin/artisan`, ['keys:make', 'api tests'], {
-    encoding: 'utf8',
-    env: { ...process.env, KEEN_GLYPH_INSTANCE: 'e2e' },
-    stdio: ['ignore', 'pipe', 'ignore'],
-  }).trim()
-  api = await request.newContext({
-    baseURL: info.project.use.baseURL,
-    extraHTTPHeaders: { Authorization: `Bearer ${key}`, Accept: 'application/json' },
-  })
+  api = await withKey(info.project.use.baseURL)
 })
-
-const glyph = (name: string) => ({ name, kind: 'link', text: `https://fennmoor.example/${encodeURIComponent(name)}` })
 
 test('ten requests at once with one key make one glyph', async () => {
   const answers = await Promise.all(
@@ -43,24 +32,6 @@ test('of many changes made on one revision a single one lands', async () => {
   const statuses = answers.map((answer) => answer.status()).sort()
   expect(statuses).toEqual([200, ...Array(7).fill(412)])
   expect((await (await api.get(`/api/v1/glyphs/${id}`)).json()).revision).toBe(2)
-})
-
-const pids = (command: string): string[] =>
-  execSync(`${command} || true`, { encoding: 'utf8' }).split('\n').filter(Boolean)
-
-test('killing every worker loses nothing that was saved', async () => {
-  const before = await (await api.post('/api/v1/glyphs', { data: glyph('Before the kill') })).json()
-  // The workers of this instance alone: another one may be running beside it.
-  const masters = pids("pgrep -fa 'php-fpm: master'")
-    .map((line) => /^(\d+) .*\((.+)\)$/.exec(line))
-    .filter((found) => found !== null && readFileSync(found[2]!, 'utf8').includes('/instances/e2e/'))
-    .map((found) => found![1]!)
-  const workers = masters.flatMap((master) => pids(`pgrep -P ${master} -f 'pool www'`))
-  expect(workers.length).toBeGreaterThan(0)
-  execSync(`kill -9 ${workers.join(' ')} 2>/dev/null || true`)
-  await expect.poll(async () => (await api.get('/api/v1/about')).status()).toBe(200)
-  expect(await (await api.get(`/api/v1/glyphs/${before.id}`)).json()).toEqual(before)
-  expect((await api.post('/api/v1/glyphs', { data: glyph('After the kill') })).status()).toBe(201)
 })
 
 test('answers every kind of trouble as a problem', async () => {

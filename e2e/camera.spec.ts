@@ -31,8 +31,8 @@ test('reads what moves before the camera, outlines it and reports it once', asyn
     if (response.url().includes('/api/v1/read?')) frames++
   })
   await page.getByRole('tab', { name: 'Camera' }).click()
-  await expect(page.locator('[data-test=read-text]')).toHaveText('FENN-CARD-4711')
-  await expect(page.locator('[data-test=outline] polygon')).toHaveCount(1)
+  await expect(page.getByTestId('read-text')).toHaveText('FENN-CARD-4711')
+  await expect(page.getByTestId('outline').locator('polygon')).toHaveCount(1)
   await page.waitForTimeout(3000)
   expect(frames).toBeGreaterThan(4)
   // In view all the while, so told once.
@@ -50,7 +50,7 @@ test('captures one picture when it does not keep reading', async ({ page }) => {
   await page.getByRole('tab', { name: 'Camera' }).click()
   await page.getByLabel('Keep reading').uncheck()
   await page.getByRole('button', { name: 'Capture' }).click()
-  await expect(page.locator('[data-test=read-text]')).toHaveText('FENN-CARD-4711')
+  await expect(page.getByTestId('read-text')).toHaveText('FENN-CARD-4711')
 })
 
 test('a gate admits the card that the camera sees, once, and takes it back', async ({ page }) => {
@@ -65,7 +65,7 @@ test('a gate admits the card that the camera sees, once, and takes it back', asy
   await page.getByRole('button', { name: 'Make gate' }).click()
   await expect(page.getByText('0 of 2 inside')).toBeVisible()
   await page.getByRole('tab', { name: 'Camera' }).click()
-  const answer = page.locator('[data-test=answer]')
+  const answer = page.getByTestId('answer')
   await expect(answer).toContainText('Admitted')
   await expect(answer).toContainText('Maud Ferrier')
   await expect(page.getByText('1 of 2 inside')).toBeVisible()

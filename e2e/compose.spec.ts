@@ -1,23 +1,23 @@
 import { expect, test } from '@playwright/test'
-import { compose, ledger, signIn } from './helpers'
+import { compose, ledger, signIn, textBox, drawing, fields } from './helpers'
 
 test.beforeEach(async ({ page }) => signIn(page))
 
 test('offers the missing scheme and refuses what could harm', async ({ page }) => {
-  const text = page.locator('#field-url, #field-text')
+  const text = textBox(page)
   await text.fill('fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'fails')
-  await page.locator('.payload .form').getByRole('button', { name: 'Use https://fennmoor.example/visit' }).click()
+  await fields(page).getByRole('button', { name: 'Use https://fennmoor.example/visit' }).click()
   await expect(text).toHaveValue('https://fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
 
   await text.fill('javascript:alert(1)')
-  await expect(page.locator('.payload .form')).toContainText('can run code in the page')
-  await expect(page.locator('img.picture')).toHaveCount(0)
+  await expect(fields(page)).toContainText('can run code in the page')
+  await expect(drawing(page)).toHaveCount(0)
   await expect(text).toHaveValue('javascript:alert(1)')
 
   await text.fill('https://fennmооr.example')
-  await expect(page.locator('.payload .form')).toContainText('о U+043E')
+  await expect(fields(page)).toContainText('о U+043E')
   await page.getByLabel('Name', { exact: true }).fill('Look-alike')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('status').filter({ hasText: 'look like Latin ones' })).toBeVisible()
@@ -26,9 +26,9 @@ test('offers the missing scheme and refuses what could harm', async ({ page }) =
 
 test('says how much fits, and keeps what was typed', async ({ page }) => {
   const long = `https://fennmoor.example/${'a'.repeat(2400)}`
-  await page.locator('#field-url, #field-text').fill(long)
-  await expect(page.locator('.payload .form')).toContainText('2331 at M')
-  await expect(page.locator('#field-url, #field-text')).toHaveValue(long)
+  await textBox(page).fill(long)
+  await expect(fields(page)).toContainText('2331 at M')
+  await expect(textBox(page)).toHaveValue(long)
   await page.getByRole('radio', { name: 'Level L' }).click()
   await expect(ledger(page, 'round_trip')).toContainText(`${long.length} of ${long.length} bytes`)
 })
@@ -75,12 +75,12 @@ test('draws the newest text whatever order the answers come in', async ({ page }
     if ((route.request().postData() ?? '').includes('slow')) await new Promise<void>((resolve) => (held = resolve))
     await route.continue().catch(() => undefined)
   })
-  await page.locator('#field-url, #field-text').fill('https://fennmoor.example/slow')
+  await textBox(page).fill('https://fennmoor.example/slow')
   await expect.poll(() => held).toBeDefined()
   await compose(page, 'https://fennmoor.example/quick')
   held!()
   await page.waitForTimeout(300)
-  await expect(page.locator('.enc')).toHaveText('https://fennmoor.example/quick')
+  await expect(page.getByRole('textbox', { name: 'Encoded text' })).toHaveValue('https://fennmoor.example/quick')
 })
 
 test('redraws after every keystroke, and reports how soon', async ({ page }) => {
@@ -98,7 +98,7 @@ test('redraws after every keystroke, and reports how soon', async ({ page }) => 
         }).observe(picture, { attributes: true, attributeFilter: ['src'] })
       })
     })
-    await page.locator('#field-url, #field-text').press(digit)
+    await textBox(page).press(digit)
     times.push(await page.evaluate(() => (window as unknown as { drawn: Promise<number> }).drawn))
   }
   times.sort((a, b) => a - b)
@@ -113,12 +113,12 @@ test('redraws after every keystroke, and reports how soon', async ({ page }) => 
 test('says that the server is away and keeps the picture', async ({ page }) => {
   await compose(page, 'https://fennmoor.example/hive/7')
   await page.route('**/api/v1/symbols', (route) => route.abort())
-  await page.locator('#field-url, #field-text').fill('https://fennmoor.example/hive/8')
+  await textBox(page).fill('https://fennmoor.example/hive/8')
   await expect(page.getByRole('alert').filter({ hasText: 'The server does not answer' })).toBeVisible()
-  await expect(page.locator('img.picture')).toBeVisible()
+  await expect(drawing(page)).toBeVisible()
   await page.unroute('**/api/v1/symbols')
   await page.getByRole('button', { name: 'Try again' }).click()
-  await expect(page.locator('.enc')).toHaveText('https://fennmoor.example/hive/8')
+  await expect(page.getByRole('textbox', { name: 'Encoded text' })).toHaveValue('https://fennmoor.example/hive/8')
 })
 
 test('asks before unsaved work is left', async ({ page }) => {
@@ -127,7 +127,7 @@ test('asks before unsaved work is left', async ({ page }) => {
   const dialog = page.getByRole('alertdialog')
   await expect(dialog).toContainText('Leave without saving?')
   await dialog.getByRole('button', { name: 'Stay' }).click()
-  await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/unsaved')
+  await expect(textBox(page)).toHaveValue('https://fennmoor.example/unsaved')
   await page.getByLabel('Name', { exact: true }).fill('Kept on leaving')
   await page.getByRole('link', { name: 'Glyphs' }).click()
   await dialog.getByRole('button', { name: 'Save and leave' }).click()
@@ -142,12 +142,12 @@ test('does not write over what somebody else changed', async ({ page, context })
   await expect(page).toHaveURL(/\/compose\/.+/)
   const other = await context.newPage()
   await other.goto(page.url())
-  await expect(other.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/shared')
-  await other.locator('#field-url, #field-text').fill('https://fennmoor.example/theirs')
+  await expect(textBox(other)).toHaveValue('https://fennmoor.example/shared')
+  await textBox(other).fill('https://fennmoor.example/theirs')
   await other.keyboard.press('Control+s')
   await expect(other.getByText('Shared saved, revision 2')).toBeVisible()
-  await page.locator('#field-url, #field-text').fill('https://fennmoor.example/mine')
+  await textBox(page).fill('https://fennmoor.example/mine')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('status').filter({ hasText: 'changed since you opened it' })).toBeVisible()
-  await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/mine')
+  await expect(textBox(page)).toHaveValue('https://fennmoor.example/mine')
 })

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { choose, compose, ledger, ROOT, signIn, start } from './helpers'
+import { choose, compose, ledger, ROOT, signIn, start, textBox, drawing, readings, menuItem } from './helpers'
 
 test.beforeEach(async ({ page }) => signIn(page))
 
@@ -41,12 +41,12 @@ test('days and moments are written in one form, typed or picked, and all-day eve
   await begins.fill('2027-6-13 9:05')
   await begins.blur()
   await expect(begins).toHaveValue('2027-06-13 09:05')
-  await expect(page.locator('.field').filter({ has: begins })).toContainText('Sunday, 13 June 2027')
-  await page.locator('.field').filter({ has: begins }).locator('button.day').click()
+  await expect(begins).toHaveAccessibleDescription(/Sunday, 13 June 2027/)
+  await page.getByRole('button', { name: 'Pick the day: Begins' }).click()
   await page.getByRole('button', { name: /June 11, 2027/ }).click()
   await expect(begins).toHaveValue('2027-06-11 09:05')
   await begins.fill('next Friday')
-  await expect(page.locator('.field').filter({ has: begins })).toContainText('date and time')
+  await expect(begins).toHaveAccessibleDescription(/date and time/)
 })
 
 test('a glyph without a name gets one from what it says, ready to be typed over', async ({ page }) => {
@@ -72,7 +72,7 @@ test('the kinds are one stop for Tab, moved through with arrows', async ({ page 
   // An empty table shows all kinds by itself.
   const kinds = page.getByRole('radiogroup', { name: 'Kind' })
   await expect.poll(() => kinds.getByRole('radio').count()).toBeGreaterThan(20)
-  expect(await kinds.locator('[role=radio][tabindex="0"]').count()).toBe(1)
+  expect(await kinds.getByRole('radio').and(page.locator('[tabindex="0"]')).count()).toBe(1)
   await kinds.getByRole('radio', { name: 'Link', exact: true }).focus()
   await page.keyboard.press('ArrowRight')
   await expect(kinds.getByRole('radio', { name: 'Coupon' })).toBeFocused()
@@ -92,7 +92,7 @@ test('the kinds are one stop for Tab, moved through with arrows', async ({ page 
   await find.fill('(00)395201234567890000(02)09520123456788(37)24')
   await page.keyboard.press('Enter')
   await expect(ledger(page, 'payload')).toContainText('GS1 elements rules')
-  const sscc = page.locator('.el').filter({ hasText: 'SSCC' }).locator('input')
+  const sscc = page.getByRole('textbox', { name: 'SSCC' })
   await expect(sscc).toHaveValue('395201234567890000')
   expect(await sscc.evaluate((field: HTMLInputElement) => field.scrollWidth <= field.clientWidth)).toBe(true)
 })
@@ -100,12 +100,12 @@ test('the kinds are one stop for Tab, moved through with arrows', async ({ page 
 test('the anatomy names its parts beside the symbol, and the level table follows the distance', async ({ page }) => {
   await compose(page, `https://fennmoor.example/${'hive/'.repeat(40)}`)
   await page.getByRole('radio', { name: 'Anatomy' }).click()
-  const legend = page.locator('ul.legend')
+  const legend = page.getByRole('list', { name: 'Parts of the symbol' })
   await expect(legend).toContainText('finder')
   await expect(legend.getByLabel('Point out')).toContainText('none of')
   await expect
     .poll(async () => {
-      const [key, symbol] = [await legend.boundingBox(), await page.locator('img.picture').boundingBox()]
+      const [key, symbol] = [await legend.boundingBox(), await drawing(page).boundingBox()]
       return key !== null && symbol !== null && symbol.y + symbol.height <= key.y
     })
     .toBe(true)
@@ -123,17 +123,18 @@ test('the way a text is cut into segments can be chosen, and is said', async ({ 
   const modes = page.getByLabel('Modes')
   await expect(modes).toHaveValue('auto')
   await modes.selectOption('byte')
-  await expect(page.locator('.keyline')).toContainText('byte 42')
-  await expect(page.locator('.keyline > span')).toHaveCount(1)
+  const segments = page.getByTestId('segment')
+  await expect(segments).toHaveCount(1)
+  await expect(segments).toContainText('byte 42')
 })
 
 test('a missing scheme is mended from the ledger', async ({ page }) => {
-  await page.locator('#field-url, #field-text').fill('fennmoor.example/visit')
+  await textBox(page).fill('fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'fails')
   await ledger(page, 'payload')
     .getByRole('button', { name: /https:\/\/fennmoor/ })
     .click()
-  await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/visit')
+  await expect(textBox(page)).toHaveValue('https://fennmoor.example/visit')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
 })
 
@@ -156,7 +157,7 @@ test('a finish tells which glyphs it would make unreadable, and leaves them', as
   await page.goto('/glyphs')
   await page.getByLabel('Choose Covered').check()
   await page.getByRole('button', { name: 'Put a finish on' }).click()
-  await page.locator('.v-list-item').filter({ hasText: 'Far too large' }).click()
+  await menuItem(page, 'Far too large').click()
   await page.getByRole('button', { name: 'Put it on' }).click()
   const told = page.getByRole('alertdialog', { name: 'Far too large is on 0 of 1 glyph' })
   await expect(told).toContainText('Covered')
@@ -191,7 +192,7 @@ test('line ends are not marked as faults, and a long document says what was not 
   expect(await bytes.locator('.end').count()).toBeGreaterThan(3)
 
   await handOver(page, 'catalogue.pdf', 'application/pdf', pdf(32))
-  await expect(page.locator('.queue li').first()).toContainText('catalogue.pdf, pages 31 to 32')
-  await page.locator('.queue li').first().click()
-  await expect(page.locator('[data-test=unread]')).toContainText('Of 32 pages the first 30 are read')
+  await expect(readings(page).first()).toContainText('catalogue.pdf, pages 31 to 32')
+  await readings(page).first().click()
+  await expect(page.getByTestId('unread')).toContainText('Of 32 pages the first 30 are read')
 })

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { ROOT, choose, compose, ledger, signIn, start } from './helpers'
+import { ROOT, choose, compose, ledger, signIn, start, textBox, drawing, menuItem } from './helpers'
 
 test('only those who signed in come in, and a wrong password is told', async ({ page }) => {
   await page.goto('/glyphs')
@@ -25,9 +25,9 @@ test('everything can be done by keyboard alone', async ({ page }) => {
   await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)
   await page.getByLabel('E-mail').press('Enter')
   await expect(page).toHaveURL(/\/compose$/)
-  await expect(page.locator('#field-url, #field-text')).toBeFocused()
+  await expect(textBox(page)).toBeFocused()
   await page.keyboard.type('https://fennmoor.example/keys')
-  await expect(page.locator('.enc')).toHaveText('https://fennmoor.example/keys')
+  await expect(page.getByRole('textbox', { name: 'Encoded text' })).toHaveValue('https://fennmoor.example/keys')
   const reach = async (name: string) => {
     for (let i = 0; i < 40; i++) {
       await page.keyboard.press('Tab')
@@ -50,7 +50,7 @@ test('everything can be done by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('option', { name: /Swarm hotline/ })).toBeVisible()
   await expect(page.getByRole('listbox', { name: 'Places and glyphs' }).getByRole('option')).toHaveCount(1)
   await page.keyboard.press('Enter')
-  await expect(page.locator('#field-url, #field-text')).toHaveValue('https://fennmoor.example/swarm')
+  await expect(textBox(page)).toHaveValue('https://fennmoor.example/swarm')
 })
 
 for (const scheme of ['light', 'dark'] as const) {
@@ -82,12 +82,7 @@ for (const scheme of ['light', 'dark'] as const) {
     expect(await faults()).toEqual([])
     await page.getByRole('radio', { name: 'Plain', exact: true }).click()
     await page.getByRole('tab', { name: /Payload/ }).click()
-    await page
-      .locator('#field-url, #field-text')
-      .or(page.getByRole('tab', { name: /Payload/ }))
-      .first()
-      .click()
-    await page.locator('#field-url, #field-text').fill('')
+    await textBox(page).fill('')
     // Forms of every shape: groups, choices, dates, elements, settings.
     for (const [kind, starter] of [
       ['Contact', 'Head of the honey house'],
@@ -128,8 +123,8 @@ test.describe('on a phone', () => {
     const fits = async () =>
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await signIn(page)
-    await page.locator('#field-url, #field-text').fill('https://fennmoor.example/phone')
-    await expect(page.locator('img.picture')).toBeVisible()
+    await textBox(page).fill('https://fennmoor.example/phone')
+    await expect(drawing(page)).toBeVisible()
     await fits()
     for (const [kind, starter] of [
       ['Contact', 'Head of the honey house'],
@@ -142,26 +137,26 @@ test.describe('on a phone', () => {
       await fits()
     }
     await choose(page, 'Link')
-    await expect(page.locator('#field-url')).toHaveValue('https://fennmoor.example/phone')
+    await expect(textBox(page)).toHaveValue('https://fennmoor.example/phone')
     await page.getByRole('tab', { name: /Output/ }).tap()
     await page.getByRole('radio', { name: 'Level H' }).tap()
-    await expect(page.locator('.brief')).toContainText('4-H')
+    await expect(page.getByRole('complementary', { name: 'Figures' })).toContainText('4-H')
     await fits()
     await page.getByLabel('Name', { exact: true }).fill('From the phone')
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByText('From the phone saved, revision 1')).toBeVisible()
     await page.getByRole('button', { name: /Link rules in order/ }).click()
-    await expect(page.locator('[data-check="round_trip"]')).toBeVisible()
+    await expect(ledger(page, 'round_trip')).toBeVisible()
     await fits()
     await page.getByRole('button', { name: 'Menu' }).click()
-    await page.locator('.v-list-item', { hasText: 'Glyphs' }).click()
+    await menuItem(page, 'Glyphs').click()
     await expect(page.getByRole('link', { name: 'From the phone' })).toBeVisible()
     await fits()
     const file = info.outputPath('h.png')
     execFileSync(`${ROOT}bin/glyph`, ['make', '--text', 'https://fennmoor.example/phone', '--out', file])
     await page.goto('/read')
     await page.getByLabel('Choose pictures').setInputFiles(file)
-    await expect(page.locator('[data-test="read-text"]')).toHaveText('https://fennmoor.example/phone')
+    await expect(page.getByTestId('read-text')).toHaveText('https://fennmoor.example/phone')
     await page.getByRole('tab', { name: /Compare/ }).click()
     await page.getByLabel('Expected text').fill('https://fennmoor.example/phone')
     await expect(page.getByText('The same, all 30 characters')).toBeVisible()

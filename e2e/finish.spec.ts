@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { compose, glyphRead, ledger, signIn } from './helpers'
+import { compose, glyphRead, ledger, signIn, textBox, menuItem } from './helpers'
 
 const LINK = 'https://fennmoor.example/hive/7'
 const part = (page: Page, name: RegExp) => page.getByRole('tab', { name }).click()
@@ -59,12 +59,12 @@ test('a reload loses nothing, and what was left behind can be discarded', async 
   page.on('dialog', (dialog) => void dialog.accept())
   await page.reload()
   await expect(page.getByText('Your unsaved work is back')).toBeVisible()
-  await expect(page.locator('#field-url')).toHaveValue(LINK)
+  await expect(textBox(page)).toHaveValue(LINK)
   await part(page, /Finish/)
   await expect(page.getByRole('radiogroup', { name: 'Shape' }).getByRole('radio', { name: 'Leaf' })).toBeChecked()
   await page.getByRole('button', { name: 'Discard' }).click()
   await part(page, /Payload/)
-  await expect(page.locator('#field-url')).toHaveValue('')
+  await expect(textBox(page)).toHaveValue('')
 })
 
 test('a picture becomes a mark, and one that could harm is refused in words', async ({ page }, info) => {
@@ -132,7 +132,7 @@ test('a finish is saved, applied to glyphs, revised and put on others', async ({
   await page.goto('/glyphs')
   await page.getByLabel('Choose Finish test').check()
   await page.getByRole('button', { name: 'Put a finish on' }).click()
-  await page.locator('.v-list-item').filter({ hasText: 'Jar label' }).click()
+  await menuItem(page, 'Jar label').click()
   await page.getByRole('button', { name: 'Put it on' }).click()
   await expect(page.getByText('Jar label is on 1 glyph')).toBeVisible()
   await page.getByRole('link', { name: 'Finish test' }).last().click()

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { type APIRequestContext, expect, type Page, request } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 
@@ -12,12 +12,28 @@ export async function signIn(page: Page): Promise<void> {
   await expect(page).toHaveURL(/\/compose$/)
 }
 
+/** Where a link or a text is typed. */
+export const textBox = (page: Page) => page.getByRole('textbox', { name: /^(Link|Text)$/ })
+
+/** The symbol as it is drawn on Compose's sheet. */
+export const drawing = (page: Page) => page.locator('img.picture')
+
+/** The fields of the kind that is chosen, and what is said about them. */
+export const fields = (page: Page) =>
+  page.getByRole('group', { name: /./ }).filter({ has: page.getByRole('button', { name: 'Starters' }) })
+
+/** What was read in this session, newest first. */
+export const readings = (page: Page) => page.getByRole('list', { name: 'Session' }).getByRole('listitem')
+
+/** An entry of the menu that is open. */
+export const menuItem = (page: Page, name: string) => page.locator('.v-list-item').filter({ hasText: name }).last()
+
 export const ledger = (page: Page, check: string) => page.locator(`[data-check="${check}"]`)
 
 /** Waits until the ledger has judged exactly this text. */
 export async function compose(page: Page, text: string): Promise<void> {
   const bytes = new TextEncoder().encode(text).length
-  await page.locator('#field-url, #field-text').fill(text)
+  await textBox(page).fill(text)
   await expect(ledger(page, 'round_trip')).toContainText(`${bytes} of ${bytes} bytes`)
 }
 
@@ -37,5 +53,25 @@ export async function choose(page: Page, kind: string): Promise<void> {
 /** Fills in a starter of the current kind. */
 export async function start(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Starters' }).click()
-  await page.locator('.v-list-item').filter({ hasText: name }).last().click()
+  await menuItem(page, name).click()
 }
+
+/** A program's view: a key, no browser. */
+export function withKey(baseURL: string | undefined): Promise<APIRequestContext> {
+  const key = execFileSync(`${ROOT}bin/artisan`, ['keys:make', 'api tests'], {
+    encoding: 'utf8',
+    env: { ...process.env, KEEN_GLYPH_INSTANCE: process.env.KEEN_GLYPH_INSTANCE ?? 'e2e' },
+    stdio: ['ignore', 'pipe', 'ignore'],
+  }).trim()
+  return request.newContext({
+    baseURL,
+    extraHTTPHeaders: { Authorization: `Bearer ${key}`, Accept: 'application/json' },
+  })
+}
+
+/** A glyph as a program sends it. */
+export const glyph = (name: string) => ({
+  name,
+  kind: 'link',
+  text: `https://fennmoor.example/${encodeURIComponent(name)}`,
+})

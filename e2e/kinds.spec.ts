@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { choose, glyphRead, ledger, ROOT, signIn, start } from './helpers'
+import { choose, glyphRead, ledger, ROOT, signIn, start, textBox, drawing, fields } from './helpers'
 
 test.beforeEach(async ({ page }) => signIn(page))
 
@@ -60,10 +60,10 @@ test('wrong input is said beside its field and nothing typed is lost', async ({ 
   await start(page, 'Honey subscription')
   await expect(ledger(page, 'payload')).toHaveAttribute('data-verdict', 'holds')
   await page.getByLabel('IBAN').fill('DE75512108001245126198')
-  await expect(page.locator('.field').filter({ has: page.getByLabel('IBAN') })).toContainText('check digits')
+  await expect(page.getByLabel('IBAN')).toHaveAccessibleDescription(/check digits/)
   await page.getByLabel('Amount').fill('24,50')
-  await expect(page.locator('.field').filter({ has: page.getByLabel('Amount') })).toContainText('Write 24.50')
-  await expect(page.locator('img.picture')).toHaveCount(0)
+  await expect(page.getByLabel('Amount')).toHaveAccessibleDescription(/Write 24\.50/)
+  await expect(drawing(page)).toHaveCount(0)
   await expect(page.getByLabel('Payee')).toHaveValue('Fennmoor Beekeepers Cooperative')
   await expect(page.getByLabel('Amount')).toHaveValue('24,50')
 
@@ -88,7 +88,7 @@ test('a kind is found by what one wants to happen, by keyboard, and anything pas
   await page.getByRole('heading', { name: 'Nothing to draw yet' }).click()
   await page.keyboard.press('/')
   await page.keyboard.type('wireless')
-  await expect(page.locator('.kinds').getByRole('radio')).toHaveText(['Wi-Fi'])
+  await expect(page.getByRole('radiogroup', { name: 'Kind' }).getByRole('radio')).toHaveText(['Wi-Fi'])
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('Network name')).toBeFocused()
 
@@ -102,7 +102,9 @@ test('a kind is found by what one wants to happen, by keyboard, and anything pas
   })
   await expect(page.getByLabel('Subject')).toHaveValue('Honey')
   await expect(page.getByLabel('Message')).toHaveValue('Two jars')
-  await expect(page.locator('.kinds').getByRole('radio', { checked: true })).toHaveText('E-mail')
+  await expect(page.getByRole('radiogroup', { name: 'Kind' }).getByRole('radio', { checked: true })).toHaveText(
+    'E-mail',
+  )
 
   // What was used lately stands first.
   await page.getByRole('button', { name: 'All kinds' }).click()
@@ -122,14 +124,14 @@ test('GS1 elements are found by name, taken as people write them, and shown in e
   await add('gtin', '9520123456788')
   await expect(page.getByLabel('(01)GTIN')).toHaveValue('09520123456788')
   await add('best before', '2027-09-30')
-  await expect(page.locator('.el').filter({ hasText: '(15)' })).toContainText('30 September 2027')
+  await expect(page.getByRole('textbox', { name: '(15)' })).toHaveAccessibleDescription(/30 September 2027/)
   await add('net weight (kg)', '340 g')
-  await expect(page.locator('.el').filter({ hasText: '(3103)' })).toContainText('3 decimal places as stated')
-  await expect(page.locator('.el').filter({ hasText: '(3103)' })).toContainText('variable-measure item')
+  await expect(page.getByRole('textbox', { name: '(3103)' })).toHaveAccessibleDescription(/3 decimal places as stated/)
+  await expect(page.getByRole('textbox', { name: '(3103)' })).toHaveAccessibleDescription(/variable-measure item/)
   await page.getByRole('button', { name: /Remove \(3103\)/ }).click()
   await page.getByLabel('Resolver').fill('https://id.fennmoor.example')
   await expect(encoded(page)).toHaveValue('https://id.fennmoor.example/01/09520123456788?15=270930')
-  await expect(page.locator('.forms')).toContainText('(01)09520123456788(15)270930')
+  await expect(fields(page)).toContainText('(01)09520123456788(15)270930')
 
   await page.getByRole('radio', { name: 'Elements' }).click()
   await expect(encoded(page)).toHaveValue('(01)09520123456788(15)270930')
@@ -176,13 +178,13 @@ test('what is read is interpreted and opens in Compose as what it is', async ({ 
   ])
   await page.goto('/read')
   await page.getByLabel('Choose pictures').setInputFiles([bars, file])
-  await expect(page.locator('[data-test="meant"]')).toContainText('Swarm evening')
-  await expect(page.locator('[data-test="meant"]')).toContainText('Sat 12 June 2027, 17:30')
+  await expect(page.getByTestId('meant')).toContainText('Swarm evening')
+  await expect(page.getByTestId('meant')).toContainText('Sat 12 June 2027, 17:30')
   await page
     .getByRole('button', { name: /bars\.png/ })
     .first()
     .click()
-  await expect(page.locator('[data-test="meant"]')).toContainText('0.340 kg')
+  await expect(page.getByTestId('meant')).toContainText('0.340 kg')
   await page
     .getByRole('button', { name: /event\.png/ })
     .first()
@@ -230,14 +232,17 @@ test('the workspace sets its chat service, and a bad template is told', async ({
 
 test('the level table says what each level costs at the printed width, and lifts', async ({ page }) => {
   await choose(page, 'Text')
-  await page.locator('#field-text').fill('HIVE 17-B')
+  await textBox(page).fill('HIVE 17-B')
   const row = (level: string) =>
-    page.locator('.mid tr').filter({ has: page.getByRole('radio', { name: `Level ${level}` }) })
+    page.getByRole('row').filter({ has: page.getByRole('radio', { name: `Level ${level}` }) })
   await expect(row('M')).toContainText('0.862 mm')
-  await page.locator('.mid').getByLabel('Printed width in millimetres, quiet zone included').fill('10')
+  await page
+    .getByRole('region', { name: 'Picture' })
+    .getByLabel('Printed width in millimetres, quiet zone included')
+    .fill('10')
   await page.keyboard.press('Enter')
   await expect(row('M')).toContainText('0.345 mm')
-  await page.locator('.mid').getByText('Lift').click()
+  await page.getByRole('region', { name: 'Picture' }).getByText('Lift').click()
   await expect(row('M')).toContainText('lifted to H')
-  await expect(page.locator('.right .head')).toContainText('1-H')
+  await expect(page.getByRole('region', { name: 'Ledger' })).toContainText('1-H')
 })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { signIn } from './helpers'
+import { signIn, textBox } from './helpers'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -8,7 +8,7 @@ test.beforeEach(async ({ page }) => {
 
 test('shows true pictures and finds by name and text', async ({ page }) => {
   await expect(page.getByRole('row')).not.toHaveCount(0)
-  const thumb = page.getByRole('row', { name: /Visitors’ page/ }).locator('img')
+  const thumb = page.getByRole('row', { name: /Visitors’ page/ }).getByRole('img', { includeHidden: true })
   await expect.poll(() => thumb.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(100)
   await page.keyboard.press('/')
   await page.keyboard.type('SWARM')
@@ -39,9 +39,7 @@ test('deletes and undoes', async ({ page }) => {
 
 test('opens a glyph as it was saved, and says when there is none', async ({ page }) => {
   await page.getByRole('link', { name: 'Blossom honey jar 227 g' }).click()
-  await expect(page.locator('#field-url, #field-text')).toHaveValue(
-    'https://fennmoor.example/jar/blossom-227?batch=B26-02',
-  )
+  await expect(textBox(page)).toHaveValue('https://fennmoor.example/jar/blossom-227?batch=B26-02')
   await expect(page.getByRole('radio', { name: 'Level Q' })).toHaveAttribute('aria-checked', 'true')
   await expect(page.getByText('Revision 1', { exact: true })).toBeVisible()
   await page.goto('/compose/00000000-0000-7000-8000-000000000000')

@@ -25,10 +25,10 @@ test('checks many pictures against a list, to the character', async ({ page }) =
   const wrong = `${textOf(files[1]!).slice(0, -1)}#`
   await page.getByLabel('Expected texts, one on each line').fill(`${right}\n${wrong}\nNOWHERE TO BE SEEN`)
   await add(page, [...files, 'nothing-00.jpeg'])
-  const table = page.locator('[data-test=check-list]')
+  const table = page.getByTestId('check-list')
   await expect(table.getByRole('heading', { name: '1 of 3 match' })).toBeVisible()
   await expect(table.getByRole('row', { name: /Match/ })).toContainText(right)
-  await expect(table.locator('.off')).toHaveText(textOf(files[1]!).slice(-1))
+  await expect(table.getByTestId('difference')).toHaveText(textOf(files[1]!).slice(-1))
   await expect(table.getByRole('row', { name: /Not read/ })).toContainText('NOWHERE TO BE SEEN')
   await expect(table.getByRole('row', { name: /Not expected/ })).toContainText(textOf(files[2]!))
   await expect(table.getByRole('row', { name: /Unread/ })).toContainText('nothing-00.jpeg')
@@ -48,9 +48,8 @@ test('counts what is read again', async ({ page }) => {
   await expect(
     page
       .getByRole('row', { name: new RegExp(textOf(files[0]!).slice(-12)) })
-      .locator('.num')
-      .first(),
-  ).toHaveText('2')
+      .getByRole('cell', { name: '2', exact: true }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Clear' }).click()
   await expect(page.getByRole('heading', { name: '0 distinct' })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -61,10 +60,10 @@ test('looks up whether a glyph is ours, and compares with one text', async ({ pa
   const text = textOf(files[0]!)
   await mode(page, 'Look up')
   await add(page, [files[0]!])
-  await expect(page.locator('[data-test=lookup]')).toContainText('Not one of ours')
+  await expect(page.getByTestId('lookup')).toContainText('Not one of ours')
   await mode(page, 'Compare')
   await page.getByLabel('Text to compare with').fill(`${text.slice(0, -1)}#`)
-  await expect(page.locator('[data-test=compare]')).toContainText('1 of')
+  await expect(page.getByTestId('compare')).toContainText('1 of')
   await mode(page, 'Read')
 })
 
@@ -85,7 +84,7 @@ test('a stand-in shows what a phone would do, and does nothing', async ({ page }
   await compose(page, 'https://fennmoor.example/visit')
   await page.getByRole('button', { name: 'What a phone would do' }).click()
   const phone = page.getByRole('region', { name: 'On a phone' })
-  await expect(phone.locator('[data-test=phone]')).toContainText('Open this page?')
+  await expect(phone.getByTestId('phone')).toContainText('Open this page?')
   await phone.getByRole('button', { name: 'Open', exact: true }).click()
   await expect(phone.getByRole('status')).toContainText('nothing was opened')
 })
@@ -107,7 +106,7 @@ test('reads the pages of a PDF, and says when one cannot be opened', async ({ pa
   const broken = join(folder, 'broken.pdf')
   writeFileSync(broken, '%PDF-1.4 and nothing more')
   await page.getByLabel('Choose pictures').setInputFiles([file])
-  await expect(page.locator('[data-test=read-text]')).toHaveText('HIVE 17-B / APIARY NORTH')
+  await expect(page.getByTestId('read-text')).toHaveText('HIVE 17-B / APIARY NORTH')
   await page.getByLabel('Choose pictures').setInputFiles([broken])
-  await expect(page.locator('[data-test=unread]')).toContainText('This PDF cannot be opened')
+  await expect(page.getByTestId('unread')).toContainText('This PDF cannot be opened')
 })

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { ROOT, signIn } from './helpers'
+import { ROOT, signIn, readings } from './helpers'
 
 test.beforeEach(async ({ page }) => {
   await signIn(page)
@@ -18,15 +18,15 @@ test('answers clearly when there is nothing to read', async ({ page, context }, 
   await empty.setContent('<h1>Extraction day</h1><p>Bring your own frames.</p>')
   await empty.screenshot({ path: blank })
   await choose(page, blank)
-  await expect(page.locator('[data-test="unread"]')).toContainText('No symbol was found')
+  await expect(page.getByTestId('unread')).toContainText('No symbol was found')
   const text = info.outputPath('text.png')
   writeFileSync(text, 'no picture')
   await choose(page, text)
-  await expect(page.locator('[data-test="unread"]')).toContainText('not a picture')
+  await expect(page.getByTestId('unread')).toContainText('not a picture')
   const large = info.outputPath('large.png')
   writeFileSync(large, Buffer.alloc(10_500_000))
   await choose(page, large)
-  await expect(page.locator('[data-test="unread"]')).toContainText('10 MB is the most')
+  await expect(page.getByTestId('unread')).toContainText('10 MB is the most')
 })
 
 test('reads a dropped and a pasted picture, and shows its bytes', async ({ page }, info) => {
@@ -50,14 +50,14 @@ test('reads a dropped and a pasted picture, and shows its bytes', async ({ page 
       [kind, bytes] as const,
     )
   await hand('drop')
-  await expect(page.locator('.queue li')).toHaveCount(1)
+  await expect(readings(page)).toHaveCount(1)
   await hand('paste')
-  await expect(page.locator('.queue li')).toHaveCount(2)
-  await expect(page.locator('[data-test="read-text"]')).toHaveText('https://fennmооr.example/')
+  await expect(readings(page)).toHaveCount(2)
+  await expect(page.getByTestId('read-text')).toHaveText('https://fennmооr.example/')
   await expect(page.getByText('look like Latin ones')).toBeVisible()
   await expect(page.getByLabel('Bytes in hexadecimal')).toContainText('d0')
   await page.getByRole('button', { name: 'Take paste.png off the list' }).click()
-  await expect(page.locator('.queue li')).toHaveCount(1)
+  await expect(readings(page)).toHaveCount(1)
 })
 
 test('reads several pictures at once and lets each be looked at', async ({ page }, info) => {
@@ -67,7 +67,7 @@ test('reads several pictures at once and lets each be looked at', async ({ page 
     return file
   })
   await choose(page, ...files)
-  await expect(page.locator('.queue li')).toHaveCount(3)
+  await expect(readings(page)).toHaveCount(3)
   await page.getByRole('button', { name: /hive-1\.png.*HIVE 1/ }).click()
-  await expect(page.locator('[data-test="read-text"]')).toHaveText('HIVE 1')
+  await expect(page.getByTestId('read-text')).toHaveText('HIVE 1')
 })

@@ -22,14 +22,14 @@ final class Gs1Date
         return preg_match('/^\d\d(\d\d)-(\d\d)-(\d\d)$/D', $date, $m) === 1 ? $m[1].$m[2].$m[3] : null;
     }
 
-    /** In words such as "30 September 2027" or "September 2027, end of month"; null for what is no date. */
+    /** In words such as "30 September 2027" or "September 2027, day not stated"; null for what is no date. */
     public static function words(string $digits, int $thisYear): ?string
     {
         if (preg_match('/^(\d\d)(0[1-9]|1[0-2])(\d\d)$/D', $digits, $m) !== 1) {
             return null;
         }
         $year = self::year((int) $m[1], $thisYear);
-        $month = date('F', (int) gmmktime(0, 0, 0, (int) $m[2], 1, 2000));
+        $month = gmdate('F', (int) gmmktime(0, 0, 0, (int) $m[2], 1, 2000));
         if ($m[3] === '00') {
             return "$month $year, day not stated";
         }

@@ -11,6 +11,7 @@ use InvalidArgumentException;
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\OutlineArt;
+use KeenGlyph\Core\Render\AffineMap;
 use KeenGlyph\Core\Render\Path;
 use KeenGlyph\Core\Render\PathData;
 use KeenGlyph\Core\Render\Stroke;
@@ -99,7 +100,7 @@ final class SvgOutlines
         }
         $reader->styles();
         $reader->gradients();
-        $reader->children($root, [1.0, 0.0, 0.0, 1.0, -$x, -$y], $reader->style($root, []), 0);
+        $reader->children($root, AffineMap::moved(-$x, -$y), $reader->style($root, []), 0);
         if ($reader->outlines === []) {
             throw self::refusal('The SVG file has no filled or stroked shapes. Text must be turned into outlines first, and pictures inside it are not taken.');
         }
@@ -107,7 +108,7 @@ final class SvgOutlines
         return new OutlineArt($width, $height, $reader->outlines);
     }
 
-    /** @return array{float, float, float, float} */
+    /** @return array{float, float, float, float} least x and y, width and height, as the attribute has them */
     private static function viewBox(DOMElement $root): array
     {
         $box = array_map('floatval', preg_split('/[\s,]+/', trim($root->getAttribute('viewBox')), -1, PREG_SPLIT_NO_EMPTY) ?: []);
@@ -143,10 +144,9 @@ final class SvgOutlines
     }
 
     /**
-     * @param  array{float, float, float, float, float, float}  $matrix
      * @param  array<string, string>  $style
      */
-    private function children(DOMElement $parent, array $matrix, array $style, int $depth): void
+    private function children(DOMElement $parent, AffineMap $map, array $style, int $depth): void
     {
         if ($depth > self::MAX_DEPTH) {
             throw self::refusal('The SVG file nests its groups deeper than 32.');
@@ -163,8 +163,8 @@ final class SvgOutlines
             if (($own['display'] ?? '') === 'none' || ($own['visibility'] ?? '') === 'hidden' || (float) ($own['opacity'] ?? 1) < 0.05) {
                 continue;
             }
-            $placed = self::times($matrix, self::transform($node->getAttribute('transform')));
-            if (! is_finite(array_sum(array_map(abs(...), $placed))) || max(array_map(abs(...), $placed)) > 1e9) {
+            $placed = $map->after(self::transform($node->getAttribute('transform')));
+            if (! $placed->isWithin(1e9)) {
                 throw self::refusal('The SVG file makes a shape larger than can be drawn.');
             }
             if (in_array($node->localName, ['g', 'a', 'svg', 'switch'], true)) {
@@ -195,10 +195,9 @@ final class SvgOutlines
     }
 
     /**
-     * @param  array{float, float, float, float, float, float}  $matrix
      * @param  array<string, string>  $style
      */
-    private function shape(DOMElement $element, array $matrix, array $style): void
+    private function shape(DOMElement $element, AffineMap $map, array $style): void
     {
         $data = self::data($element);
         if ($data === null) {
@@ -207,13 +206,13 @@ final class SvgOutlines
         try {
             $fill = $this->ink($style['fill'] ?? 'black');
             if ($fill !== null && $element->localName !== 'line' && (float) ($style['fill-opacity'] ?? 1) >= 0.05) {
-                $this->add(PathData::parse($data)->transformed($matrix), $fill, ($style['fill-rule'] ?? '') === 'evenodd');
+                $this->add(PathData::parse($data)->transformed($map), $fill, ($style['fill-rule'] ?? '') === 'evenodd');
             }
             $stroke = $this->ink($style['stroke'] ?? 'none');
             $width = (float) ($style['stroke-width'] ?? 1);
             if ($stroke !== null && $width > 0) {
                 $round = ($style['stroke-linecap'] ?? '') === 'round';
-                $this->add(Stroke::outline(PathData::parse($data, false), min($width, 1e4), $round, $this->scale)->transformed($matrix), $stroke, false);
+                $this->add(Stroke::outline(PathData::parse($data, false), min($width, 1e4), $round, $this->scale)->transformed($map), $stroke, false);
             }
         } catch (InvalidArgumentException $e) {
             throw $e instanceof InvalidFinish ? $e : self::refusal($e->getMessage());
@@ -307,30 +306,25 @@ final class SvgOutlines
         return Colour::fromHex(CssColour::hex($text));
     }
 
-    /**
-     * @return array{float, float, float, float, float, float}
-     */
-    private static function transform(string $text): array
+    private static function transform(string $text): AffineMap
     {
-        $matrix = [1.0, 0.0, 0.0, 1.0, 0.0, 0.0];
+        $map = new AffineMap;
         preg_match_all('/(\w+)\s*\(([^)]*)\)/', $text, $steps, PREG_SET_ORDER);
         foreach (array_slice($steps, 0, 20) as [, $name, $values]) {
             $v = array_map(self::finite(...), preg_split('/[\s,]+/', trim($values), -1, PREG_SPLIT_NO_EMPTY) ?: []);
             $v += array_fill(0, 6, null);
-            $angle = deg2rad($v[0] ?? 0.0);
-            [$cx, $cy] = [$v[1] ?? 0.0, $v[2] ?? 0.0];
-            $matrix = self::times($matrix, match ($name) {
-                'matrix' => [$v[0] ?? 1.0, $v[1] ?? 0.0, $v[2] ?? 0.0, $v[3] ?? 1.0, $v[4] ?? 0.0, $v[5] ?? 0.0],
-                'translate' => [1.0, 0.0, 0.0, 1.0, $v[0] ?? 0.0, $v[1] ?? 0.0],
-                'scale' => [$v[0] ?? 1.0, 0.0, 0.0, $v[1] ?? $v[0] ?? 1.0, 0.0, 0.0],
-                'rotate' => [cos($angle), sin($angle), -sin($angle), cos($angle), $cx - cos($angle) * $cx + sin($angle) * $cy, $cy - sin($angle) * $cx - cos($angle) * $cy],
-                'skewX' => [1.0, 0.0, tan($angle), 1.0, 0.0, 0.0],
-                'skewY' => [1.0, tan($angle), 0.0, 1.0, 0.0, 0.0],
-                default => [1.0, 0.0, 0.0, 1.0, 0.0, 0.0],
+            $map = $map->after(match ($name) {
+                'matrix' => new AffineMap($v[0] ?? 1.0, $v[1] ?? 0.0, $v[2] ?? 0.0, $v[3] ?? 1.0, $v[4] ?? 0.0, $v[5] ?? 0.0),
+                'translate' => AffineMap::moved($v[0] ?? 0.0, $v[1] ?? 0.0),
+                'scale' => AffineMap::scaled($v[0] ?? 1.0, $v[1] ?? $v[0] ?? 1.0),
+                'rotate' => AffineMap::turned($v[0] ?? 0.0, $v[1] ?? 0.0, $v[2] ?? 0.0),
+                'skewX' => new AffineMap(c: tan(deg2rad($v[0] ?? 0.0))),
+                'skewY' => new AffineMap(b: tan(deg2rad($v[0] ?? 0.0))),
+                default => new AffineMap,
             });
         }
 
-        return $matrix;
+        return $map;
     }
 
     /** A number that can be reckoned with; anything else would make every place of the drawing none. */
@@ -341,20 +335,6 @@ final class SvgOutlines
         }
 
         return max(-1e5, min(1e5, (float) $value));
-    }
-
-    /**
-     * @param  array{float, float, float, float, float, float}  $a
-     * @param  array{float, float, float, float, float, float}  $b
-     * @return array{float, float, float, float, float, float}
-     */
-    private static function times(array $a, array $b): array
-    {
-        return [
-            $a[0] * $b[0] + $a[2] * $b[1], $a[1] * $b[0] + $a[3] * $b[1],
-            $a[0] * $b[2] + $a[2] * $b[3], $a[1] * $b[2] + $a[3] * $b[3],
-            $a[0] * $b[4] + $a[2] * $b[5] + $a[4], $a[1] * $b[4] + $a[3] * $b[5] + $a[5],
-        ];
     }
 
     private static function refusal(string $message): InvalidFinish

@@ -20,7 +20,7 @@ final class BitStreamDecoder
     /** @var list<array{mode: string, chars: int, bits: int}> */
     private array $segments = [];
 
-    /** @var list<array{string, ?string}> bytes and their character set, null where none was stated */
+    /** @var list<ContentPart> */
     private array $parts = [];
 
     private ?string $set = null;
@@ -59,7 +59,7 @@ final class BitStreamDecoder
         $decoder = new self($bits, $version);
         $decoder->readSegments();
 
-        return new Content($decoder->text(), implode('', array_column($decoder->parts, 0)), $decoder->segments, $decoder->eci, $decoder->fnc1, $decoder->append, $decoder->parts);
+        return new Content($decoder->text(), implode('', array_column($decoder->parts, 'bytes')), $decoder->segments, $decoder->eci, $decoder->fnc1, $decoder->append, $decoder->parts);
     }
 
     private function readSegments(): void
@@ -90,10 +90,10 @@ final class BitStreamDecoder
     private function readCharacters(Mode $mode, int $chars): void
     {
         $this->parts[] = match ($mode) {
-            Mode::Numeric => [$this->numeric($chars), 'ASCII'],
-            Mode::Alphanumeric => [$this->alphanumeric($chars), 'ASCII'],
-            Mode::Kanji => [$this->kanji($chars), 'SJIS'],
-            default => [$this->bytes($chars), $this->set],
+            Mode::Numeric => new ContentPart($this->numeric($chars), 'ASCII'),
+            Mode::Alphanumeric => new ContentPart($this->alphanumeric($chars), 'ASCII'),
+            Mode::Kanji => new ContentPart($this->kanji($chars), 'SJIS'),
+            default => new ContentPart($this->bytes($chars), $this->set),
         };
     }
 

@@ -13,7 +13,7 @@ final readonly class Content
      * @param  list<array{mode: string, chars: int, bits: int}>  $segments
      * @param  ?int  $eci  the last ECI assignment number that was stated
      * @param  ?string  $fnc1  '' for FNC1 in first position, the application indicator for second position
-     * @param  list<array{string, ?string}>  $parts  bytes and their character set, null where none was stated
+     * @param  list<ContentPart>  $parts
      */
     public function __construct(
         public string $text,
@@ -30,15 +30,15 @@ final readonly class Content
      * Parts in one text. Bytes without a stated set are UTF-8 where they can be, as phones take them, else
      * ISO 8859-1, the standard's default.
      *
-     * @param  list<array{string, ?string}>  $parts
+     * @param  list<ContentPart>  $parts
      */
     public static function textOf(array $parts): string
     {
-        $unstated = implode('', array_map(static fn (array $part): string => $part[1] === null ? $part[0] : '', $parts));
+        $unstated = implode('', array_map(static fn (ContentPart $part): string => $part->characterSet === null ? $part->bytes : '', $parts));
         $default = mb_check_encoding($unstated, 'UTF-8') ? 'UTF-8' : 'ISO-8859-1';
         $text = '';
-        foreach ($parts as [$bytes, $set]) {
-            $text .= mb_convert_encoding($bytes, 'UTF-8', $set ?? $default);
+        foreach ($parts as $part) {
+            $text .= mb_convert_encoding($part->bytes, 'UTF-8', $part->characterSet ?? $default);
         }
 
         return $text;

@@ -33,9 +33,9 @@ final class Layers
     private static function piece(Piece $piece, Layout $layout): Layer
     {
         $path = $piece->path->placed($layout->modulePx, $layout->modulePx, $layout->before, $layout->above);
-        $bounds = $path->bounds() ?? [0.0, 0.0, 0.0, 0.0];
-        $left = max(0, min($layout->sidePx, (int) floor($bounds[0])));
-        $right = max($left, min($layout->sidePx, (int) ceil($bounds[2])));
+        $bounds = $path->bounds() ?? new Bounds(0, 0, 0, 0);
+        $left = max(0, min($layout->sidePx, (int) floor($bounds->left)));
+        $right = max($left, min($layout->sidePx, (int) ceil($bounds->right)));
         if ($right === $left) {
             return new Layer(0, 0, [], 1, $piece->paint);
         }

@@ -29,21 +29,27 @@ final readonly class ModuleField
         return $this->tiles === [];
     }
 
+    /** @return list<ModuleBox> the whole squares */
+    public function boxes(): array
+    {
+        return ModuleRuns::of(array_map(static fn (string $row): string => (string) preg_replace('/[^1]/', '0', $row), $this->rows));
+    }
+
     /**
      * The field as one path: whole squares as long boxes, other modules one by one.
      *
-     * @return list<array{Path, float, float}> a path that may be shared, and where it lies
+     * @return list<PlacedPath>
      */
     public function placed(): array
     {
         $placed = [];
-        foreach (ModuleRuns::of(array_map(static fn (string $row): string => (string) preg_replace('/[^1]/', '0', $row), $this->rows)) as [$x, $y, $width, $height]) {
-            $placed[] = [Path::box(0, 0, $width, $height), (float) $x, (float) $y];
+        foreach ($this->boxes() as $box) {
+            $placed[] = new PlacedPath(Path::box(0, 0, $box->width, $box->height), $box->column, $box->row);
         }
         foreach ($this->tiles === [] ? [] : $this->rows as $y => $row) {
             foreach (str_split($row) as $x => $character) {
                 if (isset($this->tiles[$character])) {
-                    $placed[] = [$this->tiles[$character], (float) $x, (float) $y];
+                    $placed[] = new PlacedPath($this->tiles[$character], $x, $y);
                 }
             }
         }

@@ -9,7 +9,7 @@ final class ModuleRuns
 {
     /**
      * @param  list<string>  $rows  '1' where a box must cover
-     * @return list<array{int, int, int, int}> column, row, width and height of boxes that cover the dark modules
+     * @return list<ModuleBox> that cover the dark modules
      */
     public static function of(array $rows): array
     {
@@ -20,7 +20,7 @@ final class ModuleRuns
             for ($height = 1; $y + $height < $count && $rows[$y + $height] === $row; $height++);
             preg_match_all('/1+/', $row, $found, PREG_OFFSET_CAPTURE);
             foreach ($found[0] as [$run, $x]) {
-                $boxes[] = [$x, $y, strlen($run), $height];
+                $boxes[] = new ModuleBox($x, $y, strlen($run), $height);
             }
         }
 

@@ -97,13 +97,13 @@ final readonly class Path
     /** Every point multiplied and then moved. */
     public function placed(float $scaleX, float $scaleY, float $dx, float $dy): self
     {
-        return $this->transformed([$scaleX, 0.0, 0.0, $scaleY, $dx, $dy]);
+        return $this->transformed(new AffineMap($scaleX, d: $scaleY, e: $dx, f: $dy));
     }
 
-    /** @param  array{float, float, float, float, float, float}  $matrix  a b c d e f, as in SVG */
-    public function transformed(array $matrix): self
+    /** Every point through a map. */
+    public function transformed(AffineMap $map): self
     {
-        [$a, $b, $c, $d, $e, $f] = $matrix;
+        [$a, $b, $c, $d, $e, $f] = [$map->a, $map->b, $map->c, $map->d, $map->e, $map->f];
         $commands = [];
         foreach ($this->commands as [$letter, $numbers]) {
             $moved = [];
@@ -135,12 +135,8 @@ final readonly class Path
         return new self($reversed);
     }
 
-    /**
-     * Corners of the box around all points, curves' control points with them; null when there is nothing.
-     *
-     * @return ?array{float, float, float, float} left, top, right, bottom
-     */
-    public function bounds(): ?array
+    /** The box around all points, curves' control points with them; null when there is nothing. */
+    public function bounds(): ?Bounds
     {
         $xs = $ys = [];
         foreach ($this->commands as [, $numbers]) {
@@ -150,7 +146,7 @@ final readonly class Path
             }
         }
 
-        return $xs === [] || $ys === [] ? null : [min($xs), min($ys), max($xs), max($ys)];
+        return $xs === [] || $ys === [] ? null : new Bounds(min($xs), min($ys), max($xs), max($ys));
     }
 
     /**

@@ -56,9 +56,9 @@ final readonly class Scene
         if (! $ground instanceof Piece || ! self::isUpright($ground->path)) {
             return false;
         }
-        $bounds = $ground->path->bounds() ?? [0.0, 0.0, 0.0, 0.0];
+        $bounds = $ground->path->bounds() ?? new Bounds(0, 0, 0, 0);
 
-        return ($bounds[2] - $bounds[0]) * $this->layout->modulePx > $this->layout->sidePx - 0.5 && ($bounds[3] - $bounds[1]) * $this->layout->modulePx > $this->layout->heightPx - 0.5;
+        return $bounds->width() * $this->layout->modulePx > $this->layout->sidePx - 0.5 && $bounds->height() * $this->layout->modulePx > $this->layout->heightPx - 0.5;
     }
 
     private static function isUpright(Path $path): bool

@@ -248,8 +248,8 @@ final class SceneBuilder
         $scale = $barPx / $this->layout->modulePx;
         $path = new Path;
         $boxes = [];
-        foreach (ModuleRuns::of(RetailBarcode::of($this->finish->ean)->matrix->rows) as [$column, $row, $width, $height]) {
-            $boxes[] = Path::box($this->x($x) + $column * $scale, $this->y($y) + $row * $scale, $width * $scale, $height * $scale);
+        foreach (ModuleRuns::of(RetailBarcode::of($this->finish->ean)->matrix->rows) as $box) {
+            $boxes[] = Path::box($this->x($x) + $box->column * $scale, $this->y($y) + $box->row * $scale, $box->width * $scale, $box->height * $scale);
         }
         $this->parts[] = new Piece($path->and(...$boxes), Paint::of($this->finish->inks->main()));
     }

@@ -83,7 +83,7 @@ final class Shapes
             ModuleShape::Soft => Path::rounded(0, 0, 1, 1, $rounded(self::SOFT)),
             ModuleShape::Poured => Path::rounded(0, 0, 1, 1, $rounded(0.5)),
             ModuleShape::Rows => self::bar($margin, $round, (bool) ($variant & self::WEST), (bool) ($variant & self::EAST)),
-            ModuleShape::Columns => self::bar($margin, $round, (bool) ($variant & self::NORTH), (bool) ($variant & self::SOUTH))->transformed([0, 1, 1, 0, 0, 0])->reversed(),
+            ModuleShape::Columns => self::bar($margin, $round, (bool) ($variant & self::NORTH), (bool) ($variant & self::SOUTH))->transformed(new AffineMap(0, 1, 1, 0))->reversed(),
             ModuleShape::Hexagon => Path::regular(0.5, 0.5, 0.54, 6)->placed(1.06, 0.926, -0.03, 0.037),
             ModuleShape::Lozenge => self::cut(0, 0, 1, 0.38),
             ModuleShape::Leaf => Path::rounded(0, 0, 1, 1, [0.5, 0, 0.5, 0]),

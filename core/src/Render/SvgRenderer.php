@@ -70,8 +70,8 @@ final class SvgRenderer
     private static function field(ModuleField $field): string
     {
         $data = '';
-        foreach (ModuleRuns::of(array_map(static fn (string $row): string => (string) preg_replace('/[^1]/', '0', $row), $field->rows)) as [$x, $y, $length, $height]) {
-            $data .= "M$x {$y}h{$length}v{$height}h-{$length}z";
+        foreach ($field->boxes() as $box) {
+            $data .= "M$box->column {$box->row}h{$box->width}v{$box->height}h-{$box->width}z";
         }
         $tiles = [];
         foreach ($field->tiles as $character => $path) {

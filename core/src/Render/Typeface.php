@@ -188,9 +188,9 @@ final class Typeface
             $part = get_object_vars($component);
             $scale = ($part['flags'] & self::SCALED) !== 0 ? 16384 : 1;
             // The y axis points up in the face and down here, which turns the mixed terms too.
-            $path = $path->and($this->outline($part['glyphIndex'], $depth + 1)->transformed([
+            $path = $path->and($this->outline($part['glyphIndex'], $depth + 1)->transformed(new AffineMap(
                 $part['a'] / $scale, -$part['b'] / $scale, -$part['c'] / $scale, $part['d'] / $scale, $part['e'] / $this->unitsPerEm, -$part['f'] / $this->unitsPerEm,
-            ]));
+            )));
         }
 
         return $path;

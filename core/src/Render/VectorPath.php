@@ -8,15 +8,16 @@ namespace KeenGlyph\Core\Render;
 final class VectorPath
 {
     /**
-     * @param  list<array{Path, float, float}>  $placed
+     * @param  list<PlacedPath>  $placed
      * @param  array{move: string, line: string, curve: string, close: string}  $names  of the operators
      */
     public static function operators(array $placed, array $names): string
     {
         $text = '';
         $operator = ['M' => " {$names['move']}\n", 'L' => " {$names['line']}\n", 'C' => " {$names['curve']}\n", 'Z' => "{$names['close']}\n"];
-        foreach ($placed as [$path, $dx, $dy]) {
-            foreach ($path->commands as [$letter, $values]) {
+        foreach ($placed as $one) {
+            [$dx, $dy] = [$one->x, $one->y];
+            foreach ($one->path->commands as [$letter, $values]) {
                 $numbers = [];
                 for ($i = 0, $count = count($values); $i < $count; $i += 2) {
                     $numbers[] = round($values[$i] + $dx, 3).' '.round($values[$i + 1] + $dy, 3);
@@ -28,9 +29,9 @@ final class VectorPath
         return $text;
     }
 
-    /** @return list<array{Path, float, float}> */
+    /** @return list<PlacedPath> */
     public static function placed(Piece|ModuleField $part): array
     {
-        return $part instanceof ModuleField ? $part->placed() : [[$part->path, 0.0, 0.0]];
+        return $part instanceof ModuleField ? $part->placed() : [new PlacedPath($part->path)];
     }
 }

@@ -10,8 +10,7 @@ final readonly class TextCoding
     /**
      * @param  string  $text  as it was given
      * @param  string  $bytes  in the character set
-     * @param  ?list<array{string, ?string}>  $characters  bytes of each character and its Shift JIS pair where kanji mode
-     *                                                     may be used and the character has one; null where it may not
+     * @param  ?list<TextCharacter>  $characters  where kanji mode may be used; null where it may not
      * @param  string  $reason  why this set, for people
      */
     private function __construct(
@@ -65,8 +64,8 @@ final readonly class TextCoding
     private static function unstated(string $text): self
     {
         $characters = self::characters($text, 'UTF-8');
-        foreach ($characters as [$bytes, $kanji]) {
-            if ($kanji === null && ord($bytes) > 0x7F) {
+        foreach ($characters as $character) {
+            if ($character->kanji === null && ord($character->bytes) > 0x7F) {
                 return new self($text, $text, null, null, 'UTF-8 without ECI: phones recognise it by its form.');
             }
         }
@@ -88,17 +87,17 @@ final readonly class TextCoding
         throw new InvalidSymbol('The text cannot be written in '.strtoupper($set->value).'. Choose UTF-8.');
     }
 
-    /** @return list<array{string, ?string}> */
+    /** @return list<TextCharacter> */
     private static function characters(string $text, string $encoding): array
     {
-        /** @var array<string, array<string, array{string, ?string}>> $known */
+        /** @var array<string, array<string, TextCharacter>> $known */
         static $known = [];
         $characters = [];
         foreach (mb_str_split($text, 1, 'UTF-8') as $character) {
-            $characters[] = $known[$encoding][$character] ??= [
+            $characters[] = $known[$encoding][$character] ??= new TextCharacter(
                 $encoding === 'UTF-8' ? $character : mb_convert_encoding($character, $encoding, 'UTF-8'),
                 self::kanji($character),
-            ];
+            );
             if (count($known[$encoding]) > 8000) {
                 $known[$encoding] = [];
             }

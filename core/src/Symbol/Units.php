@@ -24,7 +24,7 @@ final readonly class Units
     /**
      * @param  string  $classes  a class for each unit
      * @param  string  $bytes  all units together
-     * @param  ?list<array{string, ?string}>  $characters  as in TextCoding; null when every unit is a byte
+     * @param  ?list<TextCharacter>  $characters  null when every unit is a byte
      * @param  ?list<int>  $offsets  where each unit begins in the bytes, and their end; null when every unit is a byte
      */
     private function __construct(
@@ -45,10 +45,11 @@ final readonly class Units
         $classes = '';
         $offsets = [];
         $at = 0;
-        foreach ($coding->characters as [$bytes, $kanji]) {
-            $classes .= $kanji !== null ? self::KANJI : (strlen($bytes) === 1 ? self::classesOfBytes($bytes, $fnc1) : self::OTHER);
+        foreach ($coding->characters as $character) {
+            $size = strlen($character->bytes);
+            $classes .= $character->kanji !== null ? self::KANJI : ($size === 1 ? self::classesOfBytes($character->bytes, $fnc1) : self::OTHER);
             $offsets[] = $at;
-            $at += strlen($bytes);
+            $at += $size;
         }
         $offsets[] = $at;
 
@@ -82,7 +83,7 @@ final readonly class Units
     public function segment(Mode $mode, int $from, int $to): Segment
     {
         if ($mode === Mode::Kanji) {
-            return new Segment($mode, implode('', array_column(array_slice($this->characters ?? [], $from, $to - $from), 1)));
+            return new Segment($mode, implode('', array_map(static fn (TextCharacter $character): string => (string) $character->kanji, array_slice($this->characters ?? [], $from, $to - $from))));
         }
         $start = $this->offsets === null ? $from : $this->offsets[$from];
         $data = substr($this->bytes, $start, $this->bytesBetween($from, $to));

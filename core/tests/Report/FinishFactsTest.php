@@ -58,13 +58,13 @@ it('offers only what a finish takes, each with a drawing', function () {
         foreach ($catalogue[$list] as $option) {
             FinishFile::read([$key => $option['value']], new MarkPictures);
             $bounds = PathData::parse($option['path'])->bounds();
-            expect(min($bounds))->toBeGreaterThanOrEqual(-0.3)->and(max($bounds))->toBeLessThanOrEqual($option['box'] + 0.3);
+            expect(min($bounds->left, $bounds->top))->toBeGreaterThanOrEqual(-0.3)->and(max($bounds->right, $bounds->bottom))->toBeLessThanOrEqual($option['box'] + 0.3);
         }
     }
     foreach ($catalogue['icons'] as $icon) {
         FinishFile::read(['mark' => ['icon' => $icon['value']]], new MarkPictures);
         $bounds = PathData::parse($icon['path'])->bounds();
-        expect(min($bounds))->toBeGreaterThanOrEqual(0.0)->and(max($bounds))->toBeLessThanOrEqual(24.0);
+        expect(min($bounds->left, $bounds->top))->toBeGreaterThanOrEqual(0.0)->and(max($bounds->right, $bounds->bottom))->toBeLessThanOrEqual(24.0);
     }
     expect(count($catalogue['shapes']))->toBeGreaterThanOrEqual(8)
         ->and(count($catalogue['rings']))->toBeGreaterThanOrEqual(6)

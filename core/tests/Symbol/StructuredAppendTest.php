@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use KeenGlyph\Core\Read\Content;
+use KeenGlyph\Core\Read\ContentPart;
 use KeenGlyph\Core\Read\JoinedText;
 use KeenGlyph\Core\Read\MatrixDecoder;
 use KeenGlyph\Core\Symbol\CharacterSet;
@@ -61,7 +62,7 @@ it('joins nothing that does not belong together', function () {
     $tampered = contentsOf(StructuredAppend::encode('the first test', 2));
     expect(JoinedText::of([$one[0]]))->toBeNull()
         ->and(JoinedText::of([$one[0], $other[1]]))->toBeNull()
-        ->and(JoinedText::of([$one[0], new Content('x', 'x', [], null, null, $one[1]->append, [['x', null]])]))->toBeNull()
+        ->and(JoinedText::of([$one[0], new Content('x', 'x', [], null, null, $one[1]->append, [new ContentPart('x', null)])]))->toBeNull()
         ->and(JoinedText::of([$tampered[0], $tampered[1]])?->text)->toBe('the first test')
         ->and(JoinedText::of([]))->toBeNull();
 });

@@ -79,6 +79,7 @@ watch(text, follow, { flush: 'post' })
         v-for="entry in legend"
         :key="entry.mode"
         :class="entry.mode"
+        data-test="segment"
         :title="`${entry.chars} characters in ${entry.bits} bits`"
         >{{ entry.name }} {{ entry.chars > 0 ? entry.chars : '' }}<small>{{ entry.bits }} bits</small></span
       >

@@ -102,7 +102,7 @@ const place = computed(() => ({
       <path v-for="part in anatomy" :key="part.part" :d="part.path" :fill="part.ink" fill-opacity=".5" />
       <path v-if="blockPath" :d="blockPath" fill="#A90D5A" fill-opacity=".35" stroke="#A90D5A" stroke-width=".1" />
     </svg>
-    <ul ref="legend" class="legend">
+    <ul ref="legend" class="legend" aria-label="Parts of the symbol">
       <li v-for="part in anatomy" :key="part.part"><i :style="{ background: part.ink }" />{{ part.name }}</li>
       <li v-if="blockCount > 1" class="blocks">
         <label :for="`block-of-${blockCount}`">Point out</label>

@@ -130,7 +130,13 @@ function download(): void {
           <td class="code wrap">
             {{ row.expected }}
             <div v-if="row.verdict === 'mismatch'" class="but">
-              <span v-for="(part, k) in parts(row)" :key="k" :class="{ off: part.off }">{{ part.text }}</span>
+              <span
+                v-for="(part, k) in parts(row)"
+                :key="k"
+                :class="{ off: part.off }"
+                :data-test="part.off ? 'difference' : undefined"
+                >{{ part.text }}</span
+              >
             </div>
           </td>
           <td>

@@ -213,7 +213,7 @@ function download(format: 'csv' | 'json'): void {
         :model-value="(100 * waiting.done) / waiting.all"
         aria-label="Pictures read"
       />
-      <ul class="queue">
+      <ul class="queue" aria-label="Session">
         <li v-for="e in entries" :key="e.id" :class="{ on: e.id === current?.entry }">
           <button
             type="button"
