@@ -35,8 +35,8 @@ final class Penalty
     }
 
     /**
-     * Patterns 1:1:3:1:1 with four light modules before or after. The quiet zone is light: only then does the
-     * standard's example of annex I come out with the mask that it names.
+     * Patterns 1:1:3:1:1 with four light modules before or after. The quiet zone counts as
+     * light modules: with that, the mask chosen for the standard's example (annex I) is the one printed there.
      */
     private static function finderLike(string $plane): int
     {

@@ -83,8 +83,6 @@ const counts = computed(() => tally(props.lines))
   display: flex;
   flex-direction: column;
   min-height: 0;
-}
-.right {
   border-left: 1px solid var(--rule);
 }
 .head {

@@ -339,17 +339,11 @@ function leaveUnsaved(): void {
   height: 100%;
   min-height: 0;
 }
-.left,
-.right {
+.left {
   display: flex;
   flex-direction: column;
   min-height: 0;
-}
-.left {
   border-right: 1px solid var(--rule);
-}
-.right {
-  border-left: 1px solid var(--rule);
 }
 .parts {
   display: grid;
@@ -420,12 +414,6 @@ function leaveUnsaved(): void {
   .left {
     grid-row: 1 / 3;
   }
-  .right {
-    grid-column: 2;
-    border-left: 0;
-    border-top: 1px solid var(--line);
-    max-height: 300px;
-  }
 }
 @media (max-width: 719px) {
   .compose {
@@ -451,9 +439,6 @@ function leaveUnsaved(): void {
   }
   .left .part {
     padding-bottom: 8px;
-  }
-  .right {
-    display: contents;
   }
   .opened ~ .left {
     display: none;
