@@ -11,6 +11,12 @@ use KeenGlyph\Core\Linear\UpcE;
 /** EAN-13, EAN-8, UPC-A and UPC-E: ISO/IEC 15420. */
 final class EanDecoder implements BarDecoder
 {
+    /**
+     * Blank modules that must follow UPC-E (ISO/IEC 15420 asks for 7). Its bars are also how a damaged EAN-13 may begin,
+     * where no run is wider than 4.
+     */
+    private const QUIET_AFTER_UPC_E = 5;
+
     /** @var ?array<string, string> digit and number set by the widths of four runs, of left halves */
     private static ?array $left = null;
 
@@ -63,7 +69,7 @@ final class EanDecoder implements BarDecoder
     private function upcE(array $runs, int $at): ?BarText
     {
         [$digits, $sets] = $this->digits($runs, $at + 3, 6);
-        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111' || ! BarWidths::areEven($runs, $at + 3, 6, 4) || ! self::isBlank($runs, $at, $at + 33, 51)) {
+        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111' || ! BarWidths::areEven($runs, $at + 3, 6, 4) || ! self::isBlank($runs, $at, $at + 33, 51, self::QUIET_AFTER_UPC_E)) {
             return null;
         }
         foreach (UpcE::PARITY as $check => $parity) {
@@ -81,12 +87,12 @@ final class EanDecoder implements BarDecoder
      *
      * @param  list<int>  $runs
      */
-    private static function isBlank(array $runs, int $at, int $end, int $modules): bool
+    private static function isBlank(array $runs, int $at, int $end, int $modules, float $quiet = BarWidths::QUIET): bool
     {
         $module = array_sum(array_slice($runs, $at, $end - $at)) / $modules;
         $guard = array_sum(array_slice($runs, $at, 3)) / 3;
 
-        return ($runs[$end] ?? PHP_INT_MAX) >= BarWidths::QUIET * $module && $guard > 0.7 * $module && $guard < 1.4 * $module;
+        return ($runs[$end] ?? PHP_INT_MAX) >= $quiet * $module && $guard > 0.7 * $module && $guard < 1.4 * $module;
     }
 
     /**

@@ -93,6 +93,15 @@ it('takes a trade number only with its check digit', function () {
     }
 });
 
+it('takes no damaged EAN-13 for the UPC-E that its left half would be', function () {
+    $runs = runsOf(LinearSymbology::Ean13->encode('997444436956'));
+    expect($runs[34])->toBe(48)->and((new EanDecoder)->decode($runs, 1)?->text)->toBe('9974444369560');
+    $runs[39] += 12;
+    $runs[40] -= 12;
+    expect((new EanDecoder)->decode(array_values($runs), 1))->toBeNull()
+        ->and((new EanDecoder)->decode([...array_slice($runs, 0, 34), 84], 1)?->text)->toBe('19744449');
+});
+
 it('tells widths in whole modules, and narrow from wide', function () {
     expect(BarWidths::digits([31, 9, 22, 11], 0, 4, 7))->toBe('3121')
         ->and(BarWidths::digits([31, 9, 22], 0, 4, 7))->toBeNull()
