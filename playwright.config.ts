@@ -7,10 +7,12 @@ export default defineConfig({
   fullyParallel: false,
   workers: 2,
   timeout: 45_000,
-  // Where the demo account was last is where it signs in next, so going elsewhere comes after all others.
+  // Each of these waits for the one before: what needs the machine to itself (a reading keeps to its time), what goes to
+  // another workspace (the demo account signs in where it was last), and what kills the workers that all talk to.
   projects: [
-    { name: 'screens', testIgnore: ['workspaces.spec.ts', 'recovery.spec.ts'] },
-    { name: 'workspaces', testMatch: 'workspaces.spec.ts', dependencies: ['screens'] },
+    { name: 'screens', testIgnore: ['workspaces.spec.ts', 'recovery.spec.ts'], grepInvert: /@alone/ },
+    { name: 'alone', grep: /@alone/, dependencies: ['screens'] },
+    { name: 'workspaces', testMatch: 'workspaces.spec.ts', dependencies: ['alone'] },
     { name: 'recovery', testMatch: 'recovery.spec.ts', dependencies: ['workspaces'] },
   ],
   expect: { timeout: 15_000 },

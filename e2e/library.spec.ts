@@ -8,7 +8,7 @@ test.beforeEach(async ({ page }) => {
 
 test('shows true pictures and finds by name and text', async ({ page }) => {
   await expect(page.getByRole('row')).not.toHaveCount(0)
-  const thumb = page.getByRole('row', { name: /Visitors’ page/ }).getByRole('img', { includeHidden: true })
+  const thumb = page.getByRole('row', { name: /Visitors’ page/ }).locator('img')
   await expect.poll(() => thumb.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(100)
   await page.keyboard.press('/')
   await page.keyboard.type('SWARM')

@@ -89,7 +89,7 @@ test('a stand-in shows what a phone would do, and does nothing', async ({ page }
   await expect(phone.getByRole('status')).toContainText('nothing was opened')
 })
 
-test('reads the pages of a PDF, and says when one cannot be opened', async ({ page }) => {
+test('reads the pages of a PDF, and says when one cannot be opened', { tag: '@alone' }, async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), 'kg-pdf-'))
   const file = join(folder, 'label.pdf')
   execFileSync('bin/glyph', [
