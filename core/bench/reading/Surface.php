@@ -16,7 +16,7 @@ final class Surface
      * @param  float  $cylinder  degrees of a cylinder that the label covers; 0 is flat
      */
     public function __construct(
-        private readonly float $side,
+        public readonly float $side,
         private readonly float $modulePx,
         private readonly float $x,
         private readonly float $y,

@@ -2,13 +2,17 @@
 
 declare(strict_types=1);
 
-// Makes a corpus: php make.php FOLDER [EACH] [SEED] [CATEGORY,…|all] [small]. Small pictures are 480 × 360, for the tests.
+// Makes a corpus: php make.php FOLDER [EACH] [SEED] [CATEGORY,…|all|severe] [small]. Small pictures are 480 × 360, for the tests.
 
 use KeenGlyph\Bench\Reading\Pictures;
 
 require __DIR__.'/../../vendor/autoload.php';
 [, $folder, $each, $seed] = $argv + [1 => '', 2 => '14', 3 => 'heather'];
-$categories = isset($argv[4]) && $argv[4] !== 'all' ? explode(',', $argv[4]) : Pictures::CATEGORIES;
+$categories = match ($argv[4] ?? 'all') {
+    'all' => Pictures::CATEGORIES,
+    'severe' => Pictures::SEVERE,
+    default => explode(',', $argv[4]),
+};
 $isSmall = ($argv[5] ?? '') === 'small';
 is_dir($folder) || mkdir($folder, 0o777, true);
 $list = [];
