@@ -26,6 +26,14 @@ final class FinderProbe
     /** Directions in which the outer edge must, too: data or print may touch it. */
     private const OUTER = 8;
 
+    /** By how much of a module, and by how many pixels at least, a ring may be wider or narrower than it should be. */
+    private const SLACK = 0.55;
+
+    private const SLACK_PX = 1.5;
+
+    /** Of the four sides of a core, those on which rings must follow: one may be damaged. */
+    private const SIDES = 3;
+
     /** Looks across and down before it is looked around. */
     private const ROUNDS = 4;
 
@@ -41,11 +49,13 @@ final class FinderProbe
     private static ?array $ways = null;
 
     /**
+     * Closes in on the middle of the core that a row has met.
+     *
      * @param  int  $long  length of the five runs that were met, pixels
      * @param  bool  $light  whether the pattern is light on dark
-     * @return ?Finder null when there is none
+     * @return ?array{float, float, float} the middle and the pixels a module; null where there is no core between rings
      */
-    public static function at(BitPlane $plane, int $x, int $y, int $long, bool $light): ?Finder
+    public static function middle(BitPlane $plane, int $x, int $y, int $long, bool $light): ?array
     {
         $own = $light ? "\0" : "\1";
         // Of a slanted pattern the middle of a row lies off the middle, so it is closed in on.
@@ -63,12 +73,26 @@ final class FinderProbe
             }
             [$x, $y] = [(int) $along[0], (int) $down[0]];
         }
-        $found = self::around($plane, $along[0], $down[0], ($along[1] + $down[1]) / 6, $own, $light, self::$ways ??= self::ways());
+
+        return $along[2] + $down[2] < self::SIDES ? null : [$along[0], $down[0], ($along[1] + $down[1]) / 6];
+    }
+
+    /**
+     * The pattern around a middle.
+     *
+     * @param  float  $x  pixels
+     * @param  float  $module  pixels a module, about
+     * @return ?Finder null when there is none
+     */
+    public static function around(BitPlane $plane, float $x, float $y, float $module, bool $light): ?Finder
+    {
+        $own = $light ? "\0" : "\1";
+        $found = self::inWays($plane, $x, $y, $module, $own, $light, self::$ways ??= self::ways());
         if ($found === null) {
             return null;
         }
         // The second time evenly around the shape that was found: a tilted one has narrow corners that the first may miss.
-        $again = self::around($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found)) ?? $found;
+        $again = self::inWays($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found)) ?? $found;
         $clear = self::clear($plane, $again, $own);
 
         return $clear === null ? null : new Finder($again->x, $again->y, $again->ux, $again->uy, $again->vx, $again->vy, $light, $clear);
@@ -101,7 +125,7 @@ final class FinderProbe
      * The run of the pattern's own tone through a place, when the two runs on each side of it are a pattern's.
      *
      * @param  int  $most  pixels that it may be long
-     * @return ?array{float, int} its middle, and its length
+     * @return ?array{float, int, int} its middle, its length, and on how many of both sides the runs are a pattern's
      */
     private static function core(BitPlane $plane, int $x, int $y, int $dx, int $dy, string $own, int $most): ?array
     {
@@ -125,6 +149,8 @@ final class FinderProbe
         if ($long > $most) {
             return null;
         }
+        $module = $long / 3;
+        $slack = max(self::SLACK * $module, self::SLACK_PX);
         $right = 0;
         foreach ([[$i, $step, $room - $ahead], [$j, -$step, $place - $back]] as [$from, $stride, $left]) {
             $light = 0;
@@ -135,17 +161,17 @@ final class FinderProbe
             for ($end = min($left - $light, $long); $ring < $end && $bits[$from] === $own; $from += $stride) {
                 $ring++;
             }
-            // A third of the core each, give or take a pixel or a half; one side may be damaged.
-            if (3 * $light >= $long / 2 - 2 && 3 * $light <= 2 * $long + 3 && 3 * $ring >= $long / 2 - 2) {
+            // A third of the core each, give or take a pixel or a half; damage or print may have run into the outer one.
+            if (abs($light - $module) <= $slack && $ring >= $module - $slack && $ring <= 2 * $module + $slack) {
                 $right++;
             }
         }
 
-        return $right === 0 ? null : [$place + ($ahead - $back + 1) / 2, $long];
+        return $right === 0 ? null : [$place + ($ahead - $back + 1) / 2, $long, $right];
     }
 
     /** @param  list<array{float, float}>  $ways  directions, in order around the place */
-    private static function around(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light, array $ways): ?Finder
+    private static function inWays(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light, array $ways): ?Finder
     {
         $bits = $plane->bits;
         $width = $plane->width;

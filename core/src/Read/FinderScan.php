@@ -8,8 +8,11 @@ use function array_map;
 use function count;
 use function explode;
 use function max;
+use function min;
+use function str_repeat;
 use function strlen;
 use function substr;
+use function substr_replace;
 
 /** Looks along rows for runs of 1:1:3:1:1, of either tone, and asks the probe about each (ISO/IEC 18004:2015 clause 12). */
 final class FinderScan
@@ -33,6 +36,8 @@ final class FinderScan
         $found = [];
         /** @var array<int, true> $taken cells that lie in a pattern found already, or were probed in vain */
         $taken = [];
+        /** @var array<string, true> $cores looked around from already */
+        $cores = [];
         $probes = 0;
         $width = $plane->width;
         $across = ($width >> 1) + 1;
@@ -40,20 +45,28 @@ final class FinderScan
             if ($budget !== null && ($y & 31) < $step && $budget->isSpent()) {
                 return $found;
             }
-            foreach (self::inRow($plane->row($y), $least) as [$x, $long, $light]) {
+            foreach (self::inRow(self::besides($plane->row($y), $y * $scale, $read, $scale), $least) as [$x, $long, $light]) {
                 $cell = ($y >> 1) * $across + ($x >> 1);
                 if (isset($taken[$cell])) {
                     continue;
                 }
-                foreach ($read as $frame) {
-                    if ($frame->covers($x * $scale, $y * $scale)) {
-                        continue 2;
-                    }
+                $middle = FinderProbe::middle($plane, $x, $y, $long, $light);
+                if ($middle === null) {
+                    $taken[$cell] = true;
+
+                    continue;
                 }
+                // Several rows meet one core, and what is no pattern from one of them is none from the next.
+                $size = 1 << max(1, (int) log($middle[2], 2));
+                $core = "$size $light ".(int) ($middle[0] / $size).' '.(int) ($middle[1] / $size);
+                if (isset($cores[$core])) {
+                    continue;
+                }
+                $cores[$core] = true;
                 if (++$probes > self::PROBES) {
                     return $found;
                 }
-                $finder = FinderProbe::at($plane, $x, $y, $long, $light);
+                $finder = FinderProbe::around($plane, ...[...$middle, $light]);
                 if ($finder === null) {
                     $taken[$cell] = true;
 
@@ -78,6 +91,26 @@ final class FinderScan
         }
 
         return $found;
+    }
+
+    /**
+     * A row with the symbols that it crosses taken out.
+     *
+     * @param  float  $y  pixels of the full picture
+     * @param  list<SymbolFrame>  $read
+     */
+    private static function besides(string $row, float $y, array $read, float $scale): string
+    {
+        foreach ($read as $frame) {
+            $part = $frame->along($y);
+            if ($part !== null) {
+                $from = max(0, (int) ($part[0] / $scale));
+                $long = min(strlen($row), (int) ($part[1] / $scale)) - $from;
+                $row = $long < 1 ? $row : substr_replace($row, str_repeat("\0", $long), $from, $long);
+            }
+        }
+
+        return $row;
     }
 
     /** @return list<array{int, int, bool}> centre, whole length, and whether it is light on dark */

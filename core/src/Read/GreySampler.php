@@ -14,22 +14,30 @@ final class GreySampler
     /** Pixels a module from which on the middle alone says less than the mean of five places. */
     private const COARSE = 2.4;
 
+    /** Pixels a module from which on whole pixels are near enough to those places. */
+    private const FINE = 3.6;
+
+    /** Modules from the middle of a module to the other four, along both sides. */
+    private const SPREAD = 0.22;
+
     /** The grey of every module. */
     public static function sample(PixelWindow $window, GridMapping $mapping): SoftMatrix
     {
         [$xs, $ys] = $mapping->middles();
         $n = $mapping->modules;
+        $last = $n * ($n - 1);
+        $across = [($xs[$n - 1] - $xs[0]) / ($n - 1), ($ys[$n - 1] - $ys[0]) / ($n - 1)];
+        $down = [($xs[$last] - $xs[0]) / ($n - 1), ($ys[$last] - $ys[0]) / ($n - 1)];
+        $side = sqrt(abs($across[0] * $down[1] - $across[1] * $down[0]));
+        if ($side >= self::FINE) {
+            return new SoftMatrix($n, self::means($window, $xs, $ys, $across, $down));
+        }
         $greys = self::greys($window, $xs, $ys);
-        $side = sqrt(abs(
-            ($xs[$n - 1] - $xs[0]) * ($ys[$n * ($n - 1)] - $ys[0]) - ($ys[$n - 1] - $ys[0]) * ($xs[$n * ($n - 1)] - $xs[0])
-        )) / ($n - 1);
         if ($side >= self::COARSE) {
-            $across = [0.22 * ($xs[$n - 1] - $xs[0]) / ($n - 1), 0.22 * ($ys[$n - 1] - $ys[0]) / ($n - 1)];
-            $down = [0.22 * ($xs[$n * ($n - 1)] - $xs[0]) / ($n - 1), 0.22 * ($ys[$n * ($n - 1)] - $ys[0]) / ($n - 1)];
             foreach ([[1, 1], [1, -1], [-1, 1], [-1, -1]] as [$i, $j]) {
-                [$dx, $dy] = [$i * $across[0] + $j * $down[0], $i * $across[1] + $j * $down[1]];
-                $ax = [];
-                $ay = [];
+                $dx = self::SPREAD * ($i * $across[0] + $j * $down[0]);
+                $dy = self::SPREAD * ($i * $across[1] + $j * $down[1]);
+                [$ax, $ay] = [[], []];
                 foreach ($xs as $k => $x) {
                     $ax[] = $x + $dx;
                     $ay[] = $ys[$k] + $dy;
@@ -44,6 +52,46 @@ final class GreySampler
         }
 
         return new SoftMatrix($n, array_values($greys));
+    }
+
+    /**
+     * Means of five pixels: the one at a place, and four around it on the diagonals of a module.
+     *
+     * @param  array<int, float>  $xs  pixels of the window
+     * @param  array<int, float>  $ys
+     * @param  array{float, float}  $across  one module to the right, pixels
+     * @param  array{float, float}  $down  one module down
+     * @return list<float>
+     */
+    private static function means(PixelWindow $window, array $xs, array $ys, array $across, array $down): array
+    {
+        $eights = $window->eights;
+        $width = $window->width;
+        [$right, $bottom] = [$width - 1.0, $window->height - 1.0];
+        [$ax, $ay] = [self::SPREAD * ($across[0] + $down[0]), self::SPREAD * ($across[1] + $down[1])];
+        [$bx, $by] = [self::SPREAD * ($across[0] - $down[0]), self::SPREAD * ($across[1] - $down[1])];
+        $reachX = max(abs($ax), abs($bx));
+        $reachY = max(abs($ay), abs($by));
+        $greys = [];
+        foreach ($xs as $i => $x) {
+            $y = $ys[$i];
+            // Held so far from the window's edge that all five lie in it.
+            $x = $x < $reachX ? $reachX : ($x > $right - $reachX ? $right - $reachX : $x);
+            $y = $y < $reachY ? $reachY : ($y > $bottom - $reachY ? $bottom - $reachY : $y);
+            $at = (int) $y * $width + (int) $x;
+            $sum = ($eights[($at >> 3) + 1] >> (($at & 7) << 3)) & 127;
+            $at = (int) ($y + $ay) * $width + (int) ($x + $ax);
+            $sum += ($eights[($at >> 3) + 1] >> (($at & 7) << 3)) & 127;
+            $at = (int) ($y - $ay) * $width + (int) ($x - $ax);
+            $sum += ($eights[($at >> 3) + 1] >> (($at & 7) << 3)) & 127;
+            $at = (int) ($y + $by) * $width + (int) ($x + $bx);
+            $sum += ($eights[($at >> 3) + 1] >> (($at & 7) << 3)) & 127;
+            $at = (int) ($y - $by) * $width + (int) ($x - $bx);
+            $sum += ($eights[($at >> 3) + 1] >> (($at & 7) << 3)) & 127;
+            $greys[] = $sum / 5;
+        }
+
+        return $greys;
     }
 
     /**
@@ -72,8 +120,9 @@ final class GreySampler
      */
     public static function greys(PixelWindow $window, array $xs, array $ys): array
     {
-        $pixels = $window->greys;
+        $eights = $window->eights;
         $width = $window->width;
+        $line = $width >> 3;
         $right = $width - 1.001;
         $bottom = $window->height - 1.001;
         $greys = [];
@@ -94,10 +143,21 @@ final class GreySampler
             $row = (int) $y;
             $s = $x - $column;
             $t = $y - $row;
-            $at = $row * $width + $column + 1;
-            $top = $pixels[$at] + $s * ($pixels[$at + 1] - $pixels[$at]);
-            $at += $width;
-            $greys[] = $top + $t * ($pixels[$at] + $s * ($pixels[$at + 1] - $pixels[$at]) - $top);
+            $at = $row * $line + ($column >> 3) + 1;
+            $shift = ($column & 7) << 3;
+            $a = $eights[$at];
+            $b = $eights[$at + $line];
+            if ($shift === 56) {
+                $c = $eights[$at + 1] & 127;
+                $d = $eights[$at + 1 + $line] & 127;
+            } else {
+                $c = ($a >> ($shift + 8)) & 127;
+                $d = ($b >> ($shift + 8)) & 127;
+            }
+            $a = ($a >> $shift) & 127;
+            $b = ($b >> $shift) & 127;
+            $top = $a + $s * ($c - $a);
+            $greys[] = $top + $t * ($b + $s * ($d - $b) - $top);
         }
 
         return $greys;

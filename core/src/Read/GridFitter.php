@@ -12,6 +12,9 @@ final class GridFitter
     /** Correlation of the known modules at which there is nothing to gain by moving the grid. */
     private const WELL = 0.97;
 
+    /** The same at which the alignment patterns lie where they should, and need not be looked for. */
+    private const FLAT = 0.995;
+
     /** Correlation of greys and tones that makes an alignment pattern. */
     private const PATTERN = 0.55;
 
@@ -93,7 +96,7 @@ final class GridFitter
                 ->toTones($marks->tones, [...($triplet->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
         }
 
-        return [$version->number >= 7 ? self::onLattice($window, $mapping, $version) : $mapping, $fit];
+        return [$version->number >= 7 && $fit < self::FLAT ? self::onLattice($window, $mapping, $version) : $mapping, $fit];
     }
 
     /** The grid moved and bent so that every module stands out most. */

@@ -7,14 +7,17 @@ namespace KeenGlyph\Core\Read;
 use function substr;
 use function unpack;
 
-/** Part of a grey plane as numbers, for looking closely: greys 1 to 127, row by row from index 1. */
+/**
+ * Part of a grey plane as numbers, for looking closely: greys 1 to 127, eight of them in an integer, the leftmost in the
+ * lowest byte. One integer a pixel would take eight times as long to make as most of them are ever looked at.
+ */
 final readonly class PixelWindow
 {
-    /** @param  array<int, int>  $greys  width times height of them, from 1 */
+    /** @param  array<int, int>  $eights  row by row, from 1; the width is a multiple of eight */
     private function __construct(
         public int $width,
         public int $height,
-        public array $greys,
+        public array $eights,
         public float $left,
         public float $top,
         public float $scale,
@@ -28,18 +31,18 @@ final readonly class PixelWindow
      */
     public static function of(GreyPlane $plane, float $left, float $top, float $right, float $bottom, bool $negative = false): self
     {
-        $x = max(0, min($plane->width - 2, (int) ($left / $plane->scale)));
+        $x = max(0, min($plane->width - 8, (int) ($left / $plane->scale))) & ~7;
         $y = max(0, min($plane->height - 2, (int) ($top / $plane->scale)));
-        $width = max(2, min($plane->width, (int) ceil($right / $plane->scale)) - $x);
+        $width = max(8, (min($plane->width, (int) ceil($right / $plane->scale)) - $x + 7) & ~7);
         $height = max(2, min($plane->height, (int) ceil($bottom / $plane->scale)) - $y);
         $pixels = '';
         for ($row = $y; $row < $y + $height; $row++) {
             $pixels .= substr($plane->pixels, $row * $plane->width + $x, $width);
         }
-        /** @var array<int, int> $greys */
-        $greys = unpack('C*', $negative ? strtr($pixels, self::greys(), strrev(self::greys())) : $pixels) ?: [];
+        /** @var array<int, int> $eights */
+        $eights = unpack('P*', $negative ? strtr($pixels, self::greys(), strrev(self::greys())) : $pixels) ?: [];
 
-        return new self($width, $height, $greys, $x * $plane->scale, $y * $plane->scale, $plane->scale);
+        return new self($width, $height, $eights, $x * $plane->scale, $y * $plane->scale, $plane->scale);
     }
 
     /** @return string the greys 1 to 127 */

@@ -13,6 +13,9 @@ final class QrReader
     /** Triplets for which a bent surface is considered: it is expensive, and most others are chance. */
     private const BENT = 8;
 
+    /** Level that is fine enough to tell whether anything is left beside the symbols: a quarter of the size. */
+    private const OVERVIEW = 2;
+
     /** Pixels of a picture up to which it is looked at in twice its size. */
     private const DOUBLED = 1_100_000;
 
@@ -26,6 +29,8 @@ final class QrReader
     private array $tried = [];
 
     private Failure $failure;
+
+    private bool $hasAll = false;
 
     public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
     {
@@ -50,6 +55,12 @@ final class QrReader
         return array_values(array_filter($this->finders, fn (Finder $finder): bool => ! $this->isRead($finder)));
     }
 
+    /** Whether there is nothing in the picture beside what has been read. */
+    public function hasAll(): bool
+    {
+        return $this->hasAll;
+    }
+
     /** From the smallest level to the full size. */
     public function descend(): void
     {
@@ -58,7 +69,14 @@ final class QrReader
             if ($this->budget->isSpent() || ($this->readings !== [] && $pyramid->level($level)->width * $pyramid->level($level)->height > self::LARGE)) {
                 return;
             }
+            $before = count($this->readings);
             $this->look($pyramid, $level);
+            if (count($this->readings) > $before) {
+                $this->hasAll = Surroundings::areBlank($pyramid->level(min($pyramid->last(), self::OVERVIEW)), $this->frames());
+                if ($this->hasAll) {
+                    return;
+                }
+            }
         }
     }
 
@@ -98,7 +116,7 @@ final class QrReader
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 13 : 11, $this->budget, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings), $scale) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {
@@ -145,6 +163,12 @@ final class QrReader
         } else {
             $this->failure = $this->failure->furthest($result);
         }
+    }
+
+    /** @return list<SymbolFrame> of what has been read */
+    private function frames(): array
+    {
+        return array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings);
     }
 
     /** Whether it lies in a symbol that has been read: data can look like a finder pattern. */

@@ -21,6 +21,9 @@ final class Reader
         $failure = new Failure(Stage::NoFinder);
         if ($options->wants('qr', 'microqr')) {
             $qr->descend();
+            if ($options->wants('qr') && $qr->hasAll()) {
+                return new ReadOutcome($qr->readings(), null);
+            }
             [$readings, $failure] = $this->withMicro($qr, $pyramid, $budget, $options);
         }
         $bars = $options->wants(...self::LINEAR) ? $this->bars($pyramid, $budget, $options, $readings) : [];

@@ -47,4 +47,31 @@ final readonly class SymbolFrame
 
         return true;
     }
+
+    /**
+     * The part of a line of pixels that lies within the symbol.
+     *
+     * @param  float  $y  pixels from the top
+     * @param  float  $margin  pixels around the symbol that belong to it too
+     * @return ?array{float, float} where it begins and ends, pixels; null when the line passes it by
+     */
+    public function along(float $y, float $margin = 0.0): ?array
+    {
+        [$left, $right] = [INF, -INF];
+        foreach ($this->corners as $i => $a) {
+            $b = $this->corners[($i + 1) % 4];
+            [$upper, $lower] = $a->y < $b->y ? [$a, $b] : [$b, $a];
+            if ($upper->y > $y + $margin || $lower->y < $y - $margin) {
+                continue;
+            }
+            // What of the side lies within the margin of the line.
+            foreach ([max($upper->y, $y - $margin), min($lower->y, $y + $margin)] as $at) {
+                $x = $lower->y - $upper->y < 1e-6 ? $upper->x : $upper->x + ($at - $upper->y) / ($lower->y - $upper->y) * ($lower->x - $upper->x);
+                $left = min($left, $x, $lower->y - $upper->y < 1e-6 ? $lower->x : $x);
+                $right = max($right, $x, $lower->y - $upper->y < 1e-6 ? $lower->x : $x);
+            }
+        }
+
+        return $left > $right ? null : [$left - $margin, $right + $margin];
+    }
 }
