@@ -20,7 +20,7 @@ final class LinearReader
     private const AGREE = ['ean13' => 3, 'upca' => 3, 'code128' => 2, 'itf14' => 3, 'ean8' => 4, 'upce' => 5, 'code39' => 4];
 
     /** Degrees of the lines after the level and upright ones. */
-    private const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5];
+    public const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5];
 
     /** Between those, for symbols that are long and low. */
     private const BETWEEN = [11.0, 169.0, 79.0, 101.0, 34.0, 146.0, 56.0, 124.0];
@@ -39,17 +39,27 @@ final class LinearReader
     }
 
     /**
-     * Level and upright lines, then, when nothing else was found, all angles in a picture that is not too large for it.
+     * Level and upright lines, and such as other symbols in the picture stand along.
      *
-     * @param  list<float>  $angles  degrees at which something else in the picture stands; these are tried too
+     * @param  list<float>  $angles  degrees at which something else stands
      * @return list<LinearReading>
      */
-    public function read(Pyramid $pyramid, ReadBudget $budget, array $angles, bool $thorough): array
+    public function level(Pyramid $pyramid, ReadBudget $budget, array $angles): array
     {
         $size = $pyramid->level(0)->width * $pyramid->level(0)->height;
-        $readings = $this->look($pyramid->level($size > self::LARGE ? 1 : 0), $budget, [0.0, 90.0, ...$angles], false);
 
-        return $readings === [] && $thorough ? $this->look($pyramid->level(self::coarse($size)), $budget, self::ANGLES, true) : $readings;
+        return $this->look($pyramid->level($size > self::LARGE ? 1 : 0), $budget, [0.0, 90.0, ...$angles], false);
+    }
+
+    /**
+     * Lines at these angles, in a picture of moderate size.
+     *
+     * @param  list<float>  $angles  degrees
+     * @return list<LinearReading>
+     */
+    public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles): array
+    {
+        return $this->look($pyramid->level(self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height)), $budget, $angles, true);
     }
 
     /**
@@ -57,12 +67,9 @@ final class LinearReader
      *
      * @return list<LinearReading>
      */
-    public function searchFurther(Pyramid $pyramid, ReadBudget $budget): array
+    public function everyAngle(Pyramid $pyramid, ReadBudget $budget): array
     {
-        $plane = $pyramid->level(0);
-        $isDone = self::coarse($plane->width * $plane->height) === 0;
-
-        return $this->look($plane, $budget, $isDone ? self::BETWEEN : [...self::ANGLES, ...self::BETWEEN], true);
+        return $this->look($pyramid->level(0), $budget, [...self::ANGLES, ...self::BETWEEN], true);
     }
 
     private static function coarse(int $size): int

@@ -16,9 +16,6 @@ final class QrReader
     /** Level that is fine enough to tell whether anything is left beside the symbols: a quarter of the size. */
     private const OVERVIEW = 2;
 
-    /** Pixels of a picture up to which it is looked at in twice its size. */
-    private const DOUBLED = 1_100_000;
-
     /** @var list<Finder> in pixels of the full picture */
     private array $finders = [];
 
@@ -80,33 +77,30 @@ final class QrReader
         }
     }
 
-    /** What costs more: a third pattern guessed from two, thresholds from what is near alone, twice the size for the smallest modules, then the picture sharpened. */
-    public function searchFurther(): void
+    /** Symbols of which only two finder patterns are seen: the third is guessed. */
+    public function pairs(): void
     {
-        $pyramid = $this->pyramid;
-        $this->guess($pyramid);
-        $sharp = $pyramid->sharpened();
-        $isSmall = $pyramid->level(0)->width * $pyramid->level(0)->height < self::DOUBLED;
-        foreach ([[$pyramid, 2, true], [$pyramid, 1, true], [$pyramid, 0, true], [$pyramid, -1, false], [$sharp, 2, false], [$sharp, 1, false], [$sharp, 0, false], [$sharp, -1, false]] as [$which, $level, $near]) {
-            if ($this->budget->isSpent(0.7) || $this->readings !== []) {
-                return;
-            }
-            if ($level <= $pyramid->last() && ($isSmall || $level > 0)) {
-                $this->tried = [];
-                $this->look($which, $level, $near);
-            }
-        }
-    }
-
-    /** Symbols of which only two finder patterns are seen. */
-    private function guess(Pyramid $pyramid): void
-    {
-        $attempt = new SymbolAttempt($pyramid, $this->budget);
+        $attempt = new SymbolAttempt($this->pyramid, $this->budget);
         foreach (PairGuesser::guess($this->finders) as $triplet) {
-            if ($this->budget->isSpent(0.7)) {
+            if ($this->budget->isSpent()) {
                 return;
             }
             $this->attempt($attempt, $triplet);
+        }
+    }
+
+    /**
+     * Another look at one size, once nothing has been read as it is.
+     *
+     * @param  int  $level  0 the full size, 1 half …; -1 is twice the size
+     * @param  bool  $near  thresholds from what is near alone
+     * @param  bool  $sharp  the picture sharpened
+     */
+    public function lookAgain(int $level, bool $near = false, bool $sharp = false): void
+    {
+        if ($level <= $this->pyramid->last()) {
+            $this->tried = [];
+            $this->look($sharp ? $this->pyramid->sharpened() : $this->pyramid, $level, $near);
         }
     }
 

@@ -17,21 +17,30 @@ final readonly class ReadOptions
     /** Milliseconds when the caller says nothing. */
     public const BUDGET = 1500.0;
 
+    /** The same for a patient reading. */
+    public const PATIENT_BUDGET = 5000.0;
+
     /** Milliseconds that a caller may ask for. */
     public const MIN_BUDGET = 20;
 
     public const MAX_BUDGET = 10_000;
 
+    /** Milliseconds after which no new attempt is begun. */
+    public float $budgetMs;
+
     /**
      * @param  list<string>  $symbologies  those wanted, of SYMBOLOGIES
-     * @param  float  $budgetMs  milliseconds after which no new attempt is begun
+     * @param  ?float  $budgetMs  milliseconds after which no new attempt is begun; what the effort says when null
+     * @param  Effort  $effort  how far to go before it is said that there is nothing
      *
      * @throws InvalidArgumentException when a symbology is unknown or the budget out of bounds
      */
     public function __construct(
         public array $symbologies = self::SYMBOLOGIES,
-        public float $budgetMs = self::BUDGET,
+        ?float $budgetMs = null,
+        public Effort $effort = Effort::Usual,
     ) {
+        $budgetMs ??= $effort->budgetMs();
         $unknown = array_diff($symbologies, self::SYMBOLOGIES);
         if ($unknown !== [] || $symbologies === []) {
             throw new InvalidArgumentException($unknown === [] ? 'Name at least one symbology.' : 'There is no symbology '.implode(', ', $unknown).'. There are '.implode(', ', self::SYMBOLOGIES).'.');
@@ -39,12 +48,13 @@ final readonly class ReadOptions
         if ($budgetMs < self::MIN_BUDGET || $budgetMs > self::MAX_BUDGET) {
             throw new InvalidArgumentException(sprintf('The budget is %d to %d milliseconds.', self::MIN_BUDGET, self::MAX_BUDGET));
         }
+        $this->budgetMs = $budgetMs;
     }
 
     /** The same wish in less time. */
     public function within(float $ms): self
     {
-        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)));
+        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)), $this->effort);
     }
 
     /**

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+/** How far a reading goes before it says that there is nothing. */
+enum Effort: string
+{
+    /** For camera frames: what most symbols need, in a bounded time. */
+    case Quick = 'quick';
+
+    case Usual = 'usual';
+
+    /** Everything that has ever helped, whatever it costs. */
+    case Patient = 'patient';
+
+    /** Milliseconds a megapixel after which a quick reading begins nothing more; what is under way may take a tenth on top. */
+    private const QUICK = 100.0;
+
+    /** Pixels of the smallest pictures: below them time goes into what does not depend on their size. */
+    private const LEAST = 200_000;
+
+    /** Milliseconds when the caller names none. */
+    public function budgetMs(): float
+    {
+        return match ($this) {
+            self::Quick, self::Usual => ReadOptions::BUDGET,
+            self::Patient => ReadOptions::PATIENT_BUDGET,
+        };
+    }
+
+    /**
+     * Milliseconds that a picture may take of those allowed.
+     *
+     * @param  int  $pixels  of the picture
+     */
+    public function within(float $budgetMs, int $pixels): float
+    {
+        return $this === self::Quick ? min($budgetMs, self::QUICK * max($pixels, self::LEAST) / 1e6) : $budgetMs;
+    }
+
+    /** Whether this goes at least as far as another. */
+    public function covers(self $other): bool
+    {
+        return array_search($this, self::cases(), true) >= array_search($other, self::cases(), true);
+    }
+}

@@ -1,0 +1,194 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use KeenGlyph\Core\Image\LuminancePlane;
+
+/** The search for symbols in one picture: step by step, the cheapest evidence first, until something is read or nothing is left that could be. */
+final class Search
+{
+    private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
+
+    private readonly Pyramid $pyramid;
+
+    private readonly ReadBudget $budget;
+
+    private readonly QrReader $qr;
+
+    private readonly LinearReader $linear;
+
+    private ?Texture $texture = null;
+
+    private Failure $failure;
+
+    /** @var list<Reading> Micro QR Code symbols */
+    private array $micro = [];
+
+    /** @var list<LinearReading> */
+    private array $bars = [];
+
+    /** @var list<StepTime> */
+    private array $steps = [];
+
+    public function __construct(LuminancePlane $plane, private readonly ReadOptions $options)
+    {
+        $this->budget = ReadBudget::of($options->effort->within($options->budgetMs, $plane->width * $plane->height));
+        $this->pyramid = Pyramid::of($plane);
+        $this->qr = new QrReader($this->pyramid, $this->budget);
+        $this->linear = new LinearReader;
+        $this->failure = new Failure(Stage::NoFinder);
+    }
+
+    /** Takes the steps that are worth taking, in their order. */
+    public function run(): ReadOutcome
+    {
+        $isMore = false;
+        foreach (SearchStep::cases() as $step) {
+            if ($this->qr->hasAll() && $this->options->wants('qr')) {
+                return $this->outcome(Ending::Complete);
+            }
+            if (($this->isFound() && ! $step->isForAll()) || ! $this->isWanted($step)) {
+                continue;
+            }
+            if (! $this->options->effort->covers($step->effort())) {
+                $isMore = $isMore || $this->isPromising($step);
+
+                continue;
+            }
+            if ($this->budget->isSpent()) {
+                return $this->outcome($this->isFound() ? Ending::Found : Ending::Time);
+            }
+            if ($this->isPromising($step)) {
+                $start = hrtime(true);
+                $this->take($step);
+                $this->steps[] = new StepTime($step, (hrtime(true) - $start) / 1e6);
+            }
+        }
+
+        return $this->outcome(match (true) {
+            $this->isFound() => Ending::Found,
+            $this->budget->isSpent() => Ending::Time,
+            $isMore => Ending::Effort,
+            default => Ending::Nothing,
+        });
+    }
+
+    private function outcome(Ending $ending): ReadOutcome
+    {
+        $readings = $this->readings();
+
+        return new ReadOutcome($readings, $readings === [] && $this->bars === [] ? $this->failure->furthest($this->qr->failure()) : null, $this->bars, $ending, $this->steps);
+    }
+
+    /** @return list<Reading> */
+    private function readings(): array
+    {
+        return [...($this->options->wants('qr') ? $this->qr->readings() : []), ...$this->micro];
+    }
+
+    private function isFound(): bool
+    {
+        return $this->readings() !== [] || $this->bars !== [];
+    }
+
+    private function isWanted(SearchStep $step): bool
+    {
+        return match (true) {
+            $step->isLinear() => $this->options->wants(...self::LINEAR),
+            $step === SearchStep::Overview => $this->options->wants('qr', 'microqr'),
+            $step === SearchStep::Micro => $this->options->wants('microqr'),
+            default => $this->options->wants('qr'),
+        };
+    }
+
+    /** Whether there is any evidence that the step could read something. */
+    private function isPromising(SearchStep $step): bool
+    {
+        return match ($step) {
+            SearchStep::Overview => true,
+            SearchStep::Micro => $this->qr->free() !== [],
+            SearchStep::LevelBars => $this->texture()->hasBars(),
+            SearchStep::Pairs => count($this->qr->free()) > 1,
+            SearchStep::SlantedBars => $this->slants() !== [],
+            SearchStep::EveryAngle => $this->texture()->hasBars(),
+            default => $this->texture()->hasModules(),
+        };
+    }
+
+    private function texture(): Texture
+    {
+        return $this->texture ??= Texture::of($this->pyramid);
+    }
+
+    private function take(SearchStep $step): void
+    {
+        match ($step) {
+            SearchStep::Overview => $this->qr->descend(),
+            SearchStep::Micro => $this->readMicro(),
+            SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
+            SearchStep::Pairs => $this->qr->pairs(),
+            SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
+            SearchStep::NearQuarter => $this->qr->lookAgain(2, near: true),
+            SearchStep::NearHalf => $this->qr->lookAgain(1, near: true),
+            SearchStep::NearFull => $this->qr->lookAgain(0, near: true),
+            SearchStep::SharpQuarter => $this->qr->lookAgain(2, sharp: true),
+            SearchStep::SharpHalf => $this->qr->lookAgain(1, sharp: true),
+            SearchStep::SharpFull => $this->qr->lookAgain(0, sharp: true),
+            SearchStep::Doubled => $this->qr->lookAgain(-1),
+            SearchStep::SharpDoubled => $this->qr->lookAgain(-1, sharp: true),
+            SearchStep::EveryAngle => $this->addBars($this->linear->everyAngle($this->pyramid, $this->budget)),
+        };
+    }
+
+    private function readMicro(): void
+    {
+        [$this->micro, $failure] = MicroReader::read($this->pyramid, $this->qr->free(), $this->budget);
+        $this->failure = $this->failure->furthest($failure);
+    }
+
+    /** @return list<float> degrees: what stands beside a symbol on a label is turned as it is */
+    private function besideAngles(): array
+    {
+        $readings = $this->readings();
+        $angle = $readings === [] ? 0.0 : fmod($readings[0]->turned(), 90.0);
+
+        return $angle > 4 && $angle < 86 ? [$angle, $angle + 90] : [];
+    }
+
+    /** @return list<float> degrees at which bars seem to stand, but for level and upright ones */
+    private function slants(): array
+    {
+        return $this->texture()->barAngles();
+    }
+
+    /** @param  list<LinearReading>  $bars */
+    private function addBars(array $bars): void
+    {
+        foreach ($bars as $bar) {
+            // A number of twelve digits is one of thirteen that begins with 0, and the bars are the same (GS1 General Specifications 5.2.1.2.5).
+            $named = match (true) {
+                $this->options->wants($bar->symbology) => $bar,
+                $bar->symbology === 'upca' && $this->options->wants('ean13') => $bar->as('ean13', '0'.$bar->text),
+                $bar->symbology === 'ean13' && $this->options->wants('upca') && str_starts_with($bar->text, '0') => $bar->as('upca', substr($bar->text, 1)),
+                default => null,
+            };
+            if ($named !== null && ! $this->liesWithin($named)) {
+                $this->bars[] = $named;
+            }
+        }
+    }
+
+    /** Rows of modules can look like bars. */
+    private function liesWithin(LinearReading $bar): bool
+    {
+        foreach ($this->readings() as $reading) {
+            if ($reading->frame->covers($bar->middle()->x, $bar->middle()->y)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

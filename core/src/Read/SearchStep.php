@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+/** What is tried to find and read symbols, in the order of what it gains for its time. */
+enum SearchStep: string
+{
+    case Overview = 'overview';
+    case Micro = 'micro';
+    case LevelBars = 'level_bars';
+    case Pairs = 'pairs';
+    case SlantedBars = 'slanted_bars';
+    case NearQuarter = 'near_quarter';
+    case NearHalf = 'near_half';
+    case SharpQuarter = 'sharp_quarter';
+    case SharpHalf = 'sharp_half';
+    case NearFull = 'near_full';
+    case Doubled = 'doubled';
+    case SharpFull = 'sharp_full';
+    case SharpDoubled = 'sharp_doubled';
+    case EveryAngle = 'every_angle';
+
+    /** The least effort that takes this step. */
+    public function effort(): Effort
+    {
+        return match ($this) {
+            self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
+            self::SlantedBars, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
+            self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
+        };
+    }
+
+    /** Whether it is taken even after symbols have been read: others may stand beside them. */
+    public function isForAll(): bool
+    {
+        return $this === self::Overview || $this === self::Micro || $this === self::LevelBars;
+    }
+
+    /** Whether it looks for linear symbols; the others look for those of modules. */
+    public function isLinear(): bool
+    {
+        return $this === self::LevelBars || $this === self::SlantedBars || $this === self::EveryAngle;
+    }
+
+    /** Milliseconds a megapixel, the median of what `bin/bench reading` measures where it finds nothing. */
+    public function cost(): int
+    {
+        return match ($this) {
+            self::Overview => 60,
+            self::Micro, self::Pairs => 10,
+            self::LevelBars => 35,
+            self::SlantedBars => 30,
+            self::NearQuarter => 5,
+            self::NearHalf => 15,
+            self::SharpQuarter => 15,
+            self::SharpHalf => 40,
+            self::NearFull => 50,
+            self::Doubled => 250,
+            self::SharpFull => 150,
+            self::SharpDoubled => 400,
+            self::EveryAngle => 200,
+        };
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function atan2;
+use function count;
+use function max;
+use function min;
+use function ord;
+use function sqrt;
+
+/**
+ * Where a picture changes, and which way: block by block the mean products of the differences along and down (the structure
+ * tensor). Bars change one way over several blocks side by side, modules both ways; a bare wall nowhere.
+ */
+final readonly class Texture
+{
+    /** Pixels a side of a block, and between the places in it that are looked at. */
+    private const BLOCK = 24;
+
+    private const STEP_X = 2;
+
+    private const STEP_Y = 4;
+
+    /** Mean square of a difference of greys, of 127, below which a block is blank. */
+    private const BLANK = 6.0;
+
+    /** Share of all change that goes one way, from which it is bars: 0 both ways alike to 1. */
+    private const COHERENT = 0.7;
+
+    /** Blocks of bars that agree. */
+    private const BARS = 4;
+
+    /** Blocks of change both ways that a symbol takes at the least. */
+    private const MODULES = 2;
+
+    /** Directions that are told apart: a half turn in as many parts. */
+    private const PARTS = 24;
+
+    /** Pixels above which the picture is looked at in half its size. */
+    private const LARGE = 1_400_000;
+
+    /** Directions proposed. */
+    private const PROPOSED = 3;
+
+    /**
+     * @param  list<int>  $directions  blocks of bars for each part of a half turn, those beside them counted in
+     * @param  int  $busy  blocks that change both ways
+     */
+    private function __construct(private array $directions, private int $busy)
+    {
+    }
+
+    /** Looks at about one pixel in eight. */
+    public static function of(Pyramid $pyramid): self
+    {
+        $full = $pyramid->level(0);
+        $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
+        $directions = array_fill(0, self::PARTS, 0);
+        $busy = 0;
+        $across = max(1, intdiv($plane->width - 2, self::BLOCK));
+        for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
+            $before = null;
+            for ($block = 0; $block < $across; $block++) {
+                $part = self::part($plane, 1 + $block * self::BLOCK, $top);
+                if ($part === null) {
+                    $before = null;
+
+                    continue;
+                }
+                $busy += $part < 0 ? 1 : 0;
+                if ($part >= 0) {
+                    $directions[$part]++;
+                }
+                $before = $part;
+            }
+        }
+
+        return new self($directions, $busy);
+    }
+
+    /** Whether there are bars of any direction, as far as can be told. */
+    public function hasBars(): bool
+    {
+        return max($this->smooth()) >= self::BARS;
+    }
+
+    /** Whether there is anything that changes both ways. */
+    public function hasModules(): bool
+    {
+        return $this->busy >= self::MODULES;
+    }
+
+    /**
+     * Directions in which lines cross bars, the likeliest first, but for those near the level and the upright.
+     *
+     * @return list<float> degrees, 0 to 180
+     */
+    public function barAngles(): array
+    {
+        $smooth = $this->smooth();
+        arsort($smooth);
+        $angles = [];
+        foreach ($smooth as $part => $blocks) {
+            if ($blocks < self::BARS || count($angles) === self::PROPOSED) {
+                break;
+            }
+            $before = $this->directions[($part + self::PARTS - 1) % self::PARTS];
+            $after = $this->directions[($part + 1) % self::PARTS];
+            $angle = fmod(($part + 0.5 + ($after - $before) / $blocks) * 180 / self::PARTS + 180, 180);
+            foreach ($angles as $other) {
+                $apart = abs($other - $angle);
+                if (min($apart, 180 - $apart) < 15) {
+                    continue 2;
+                }
+            }
+            $angles[] = $angle;
+        }
+
+        return array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > 4));
+    }
+
+    /** @return array<int, int> */
+    private function smooth(): array
+    {
+        $smooth = [];
+        foreach ($this->directions as $part => $blocks) {
+            $smooth[$part] = $blocks + $this->directions[($part + 1) % self::PARTS] + $this->directions[($part + self::PARTS - 1) % self::PARTS];
+        }
+
+        return $smooth;
+    }
+
+    /** @return ?int the direction of a block's bars; -1 where it changes both ways, null where it is blank */
+    private static function part(GreyPlane $plane, int $left, int $top): ?int
+    {
+        $pixels = $plane->pixels;
+        $width = $plane->width;
+        [$xx, $yy, $xy, $count] = [0, 0, 0, 0];
+        $bottom = min($plane->height - 1, $top + self::BLOCK);
+        $right = min($width - 1, $left + self::BLOCK);
+        for ($y = $top; $y < $bottom; $y += self::STEP_Y) {
+            $at = $y * $width + $left;
+            for ($x = $left; $x < $right; $x += self::STEP_X, $at += self::STEP_X) {
+                $dx = ord($pixels[$at + 1]) - ord($pixels[$at - 1]);
+                $dy = ord($pixels[$at + $width]) - ord($pixels[$at - $width]);
+                $xx += $dx * $dx;
+                $yy += $dy * $dy;
+                $xy += $dx * $dy;
+                $count++;
+            }
+        }
+        $all = $xx + $yy;
+        if ($count === 0 || $all < self::BLANK * $count) {
+            return null;
+        }
+        if (sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) < self::COHERENT * $all) {
+            return -1;
+        }
+        $turn = atan2(2 * $xy, $xx - $yy) / 2;
+
+        return ((int) floor($turn / M_PI * self::PARTS) + self::PARTS) % self::PARTS;
+    }
+}
