@@ -32,7 +32,7 @@ final class FinderProbe
     private const SLACK_PX = 1.5;
 
     /** Of the four sides of a core, those on which rings must follow: one may be damaged. */
-    private const SIDES = 3;
+    public const SIDES = 3;
 
     /** Looks across and down before it is looked around. */
     private const ROUNDS = 4;
@@ -53,9 +53,10 @@ final class FinderProbe
      *
      * @param  int  $long  length of the five runs that were met, pixels
      * @param  bool  $light  whether the pattern is light on dark
+     * @param  int  $sides  of the core's four, those on which rings must follow
      * @return ?array{float, float, float} the middle and the pixels a module; null where there is no core between rings
      */
-    public static function middle(BitPlane $plane, int $x, int $y, int $long, bool $light): ?array
+    public static function middle(BitPlane $plane, int $x, int $y, int $long, bool $light, int $sides = self::SIDES): ?array
     {
         $own = $light ? "\0" : "\1";
         // Of a slanted pattern the middle of a row lies off the middle, so it is closed in on.
@@ -74,7 +75,7 @@ final class FinderProbe
             [$x, $y] = [(int) $along[0], (int) $down[0]];
         }
 
-        return $along[2] + $down[2] < self::SIDES ? null : [$along[0], $down[0], ($along[1] + $down[1]) / 6];
+        return $sides > $along[2] + $down[2] ? null : [$along[0], $down[0], ($along[1] + $down[1]) / 6];
     }
 
     /**

@@ -29,9 +29,10 @@ final class FinderScan
      * @param  ?ReadBudget  $budget  what was found is returned when it is spent
      * @param  list<SymbolFrame>  $read  symbols that need not be looked at again
      * @param  float  $scale  pixels of theirs a pixel of this plane
+     * @param  int  $sides  of a core's four, those on which rings must follow
      * @return list<Finder> in pixels of this plane
      */
-    public static function find(BitPlane $plane, int $step, int $least, ?ReadBudget $budget = null, array $read = [], float $scale = 1.0): array
+    public static function find(BitPlane $plane, int $step, int $least, ?ReadBudget $budget = null, array $read = [], float $scale = 1.0, int $sides = FinderProbe::SIDES): array
     {
         $found = [];
         /** @var array<int, true> $taken cells that lie in a pattern found already, or were probed in vain */
@@ -50,7 +51,7 @@ final class FinderScan
                 if (isset($taken[$cell])) {
                     continue;
                 }
-                $middle = FinderProbe::middle($plane, $x, $y, $long, $light);
+                $middle = FinderProbe::middle($plane, $x, $y, $long, $light, $sides);
                 if ($middle === null) {
                     $taken[$cell] = true;
 

@@ -15,6 +15,9 @@ final class MicroReader
     /** Correlation of the modules known beforehand: little else tells these symbols from chance. */
     private const FIT = 0.7;
 
+    /** The same of those that lie outside the finder pattern. */
+    private const OWN = 0.68;
+
     /** The same from which on a failure to decode is worth reporting. */
     private const SURE = 0.93;
 
@@ -84,7 +87,7 @@ final class MicroReader
         $grids = [];
         foreach (array_slice($tuners, 0, self::TUNED) as [, $tuner, $tones]) {
             [$mapping, $fit] = $tuner->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
-            if ($fit >= self::FIT) {
+            if ($fit >= self::FIT && self::stands($window, $mapping)) {
                 $grids[] = [$fit, $mapping];
             }
         }
@@ -131,6 +134,17 @@ final class MicroReader
         }
 
         return $mappings;
+    }
+
+    /** Whether there is more than a finder pattern, which any symbol has three of: timing patterns and a quiet zone where these must be. */
+    private static function stands(PixelWindow $window, GridMapping $mapping): bool
+    {
+        [$us, $vs, $tones] = self::landmarks($mapping->modules);
+        // The finder pattern with its separator comes first.
+        [$us, $vs, $tones] = [array_slice($us, 64), array_slice($vs, 64), array_slice($tones, 64)];
+        $own = (new GridRefiner($window, $mapping, $us, $vs))->correlation($tones);
+
+        return $own >= self::OWN;
     }
 
     /**

@@ -9,6 +9,9 @@ final class PairGuesser
 {
     private const PAIRS = 8;
 
+    /** Difference of the two sides, of the longer, up to which one pattern lies across from another. */
+    private const SKEW = 0.3;
+
     /**
      * @param  list<Finder>  $finders
      * @return list<FinderTriplet>
@@ -35,8 +38,45 @@ final class PairGuesser
                 }
             }
         }
+        foreach (array_slice(self::across($finders), 0, self::PAIRS) as [$one, $two, $corner, $modules]) {
+            $triplets[] = FinderTripletGrouper::triplet($corner, $one, $two, $modules, $modules, 1.0);
+        }
 
         return $triplets;
+    }
+
+    /**
+     * Patterns that lie across from one another, with the corner between them that was not seen: on either side of the diagonal.
+     *
+     * @param  list<Finder>  $finders
+     * @return list<array{Finder, Finder, Finder, float}> the two, the corner, and the modules along a side
+     */
+    private static function across(array $finders): array
+    {
+        $found = [];
+        foreach ($finders as $i => $one) {
+            foreach (array_slice($finders, $i + 1) as $two) {
+                if ($one->light !== $two->light) {
+                    continue;
+                }
+                [$u, $v] = $one->local($two->x, $two->y);
+                [$p, $q] = $two->local($one->x, $one->y);
+                $apart = max(abs(abs($u) - abs($v)) / max(1.0, abs($u), abs($v)), abs(abs($p) - abs($q)) / max(1.0, abs($p), abs($q)));
+                $modules = sqrt(sqrt(abs($u * $v * $p * $q)));
+                if ($apart > self::SKEW || $modules < 13 || $modules > 180) {
+                    continue;
+                }
+                foreach ([[$one->at($u, 0.0), [$two->at($p, 0.0), $two->at(0.0, $q)]], [$one->at(0.0, $v), [$two->at($p, 0.0), $two->at(0.0, $q)]]] as [$from, $others]) {
+                    // Both patterns' sides lead to the corner; the other's that leads elsewhere ends far off.
+                    usort($others, static fn (array $a, array $b): int => hypot($a[0] - $from[0], $a[1] - $from[1]) <=> hypot($b[0] - $from[0], $b[1] - $from[1]));
+                    [$x, $y] = [($from[0] + $others[0][0]) / 2, ($from[1] + $others[0][1]) / 2];
+                    $found[] = [$one, $two, new Finder($x, $y, $one->ux, $one->uy, $one->vx, $one->vy, $one->light, 0.0), $modules, $apart];
+                }
+            }
+        }
+        usort($found, static fn (array $a, array $b): int => $a[4] <=> $b[4]);
+
+        return array_map(static fn (array $pair): array => [$pair[0], $pair[1], $pair[2], $pair[3]], $found);
     }
 
     /**

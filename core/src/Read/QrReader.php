@@ -16,6 +16,9 @@ final class QrReader
     /** Level that is fine enough to tell whether anything is left beside the symbols: a quarter of the size. */
     private const OVERVIEW = 2;
 
+    /** Sides of a core with rings when patterns may be damaged. */
+    private const DAMAGED = 2;
+
     /** @var list<Finder> in pixels of the full picture */
     private array $finders = [];
 
@@ -110,7 +113,7 @@ final class QrReader
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $near ? self::DAMAGED : FinderProbe::SIDES) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {
