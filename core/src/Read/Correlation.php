@@ -12,7 +12,7 @@ final class Correlation
 
     /**
      * @param  array<int, float|int>  $greys
-     * @param  list<int>  $tones  1 light, -1 dark
+     * @param  list<float|int>  $tones  1 light, -1 dark, or the greys that there should be
      * @param  float  $flat  square of a difference of greys, a sample, that counts as nothing
      * @return float -1 to 1
      */

@@ -19,7 +19,10 @@ use function substr;
 final readonly class GreyPlane
 {
     /** Share of pixels that may be lost at each end of the stretch: glare and dead pixels. */
-    private const LOST = 0.002;
+    private const LOST = 0.0002;
+
+    /** Share of pixels of the two end tones in a picture that was drawn. */
+    private const DRAWN = 0.9;
 
     /** How much a difference from the surroundings is brought out. */
     private const GAIN = 8;
@@ -59,6 +62,14 @@ final readonly class GreyPlane
         }
 
         return $rows;
+    }
+
+    /** Whether nearly every pixel is as dark or as light as any: drawn, not photographed. */
+    public function isTwoTone(): bool
+    {
+        $counts = count_chars($this->pixels, 0);
+
+        return self::DRAWN * strlen($this->pixels) <= $counts[1] + $counts[127];
     }
 
     /**

@@ -52,6 +52,20 @@ final class GridFitter
         return new GridMapping($n, Homography::nearest($from, $to, $weights), cylinder: $cylinder);
     }
 
+    /** The map without any perspective: a parallelogram through the patterns' centres. */
+    public static function parallel(PixelWindow $window, FinderTriplet $triplet, Version $version): GridMapping
+    {
+        $n = $version->modules();
+        $a = $window->here($triplet->topLeft->x, $triplet->topLeft->y);
+        $b = $window->here($triplet->topRight->x, $triplet->topRight->y);
+        $c = $window->here($triplet->bottomLeft->x, $triplet->bottomLeft->y);
+
+        return new GridMapping($n, Homography::fromPoints(
+            [[3.5, 3.5], [$n - 3.5, 3.5], [3.5, $n - 3.5], [$n - 3.5, $n - 3.5]],
+            [$a, $b, $c, [$b[0] + $c[0] - $a[0], $b[1] + $c[1] - $a[1]]],
+        ));
+    }
+
     /**
      * Correlation along the timing patterns, the cheapest thing that only a true grid gets right.
      *
@@ -116,6 +130,24 @@ final class GridFitter
         }
 
         return (new GridRefiner($window, $mapping, $us, $vs))->toContrast($thresholds, [0.5 * $modulePx, 0.25 * $modulePx, 0.12 * $modulePx], self::ALL);
+    }
+
+    /**
+     * The grid moved so that the modules have the greys they should.
+     *
+     * @param  list<float>  $greys  of all modules, row by row
+     */
+    public static function toGreys(PixelWindow $window, GridMapping $mapping, array $greys, float $modulePx): GridMapping
+    {
+        [$us, $vs] = [[], []];
+        for ($row = 0; $row < $mapping->modules; $row++) {
+            for ($column = 0; $column < $mapping->modules; $column++) {
+                $us[] = $column + 0.5;
+                $vs[] = $row + 0.5;
+            }
+        }
+
+        return (new GridRefiner($window, $mapping, $us, $vs))->toGreys($greys, [0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], self::ALL);
     }
 
     /**

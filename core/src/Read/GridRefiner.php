@@ -77,6 +77,18 @@ final class GridRefiner
     }
 
     /**
+     * Every module as near as may be to the grey that it should have, but for scale.
+     *
+     * @param  list<float>  $greys
+     * @param  list<float>  $steps  pixels
+     * @param  list<int>  $free
+     */
+    public function toGreys(array $greys, array $steps, array $free): GridMapping
+    {
+        return $this->climb(fn (): float => Correlation::of($this->greys(), $greys), $steps, $free);
+    }
+
+    /**
      * @param  callable(): float  $score
      * @param  list<float>  $steps
      * @param  list<int>  $free

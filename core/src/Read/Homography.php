@@ -27,7 +27,7 @@ final readonly class Homography
             $rows[] = [0.0, 0.0, 0.0, $u, $v, 1.0, -$u * $y, -$v * $y, $y];
         }
 
-        return new self(self::solve($rows));
+        return new self(self::eight($rows));
     }
 
     /**
@@ -58,7 +58,7 @@ final readonly class Homography
                 }
             }
         }
-        [$a, $b, $c, $d, $e, $f, $g, $h] = self::solve($normal);
+        [$a, $b, $c, $d, $e, $f, $g, $h] = self::eight($normal);
 
         return new self([$a / $size, $b / $size, $c, $d / $size, $e / $size, $f, $g / $size, $h / $size]);
     }
@@ -79,36 +79,12 @@ final readonly class Homography
     }
 
     /**
-     * Gauss-Jordan with pivoting.
-     *
      * @param  list<list<float>>  $rows  eight equations of nine numbers
      * @return array{float, float, float, float, float, float, float, float}
      */
-    private static function solve(array $rows): array
+    private static function eight(array $rows): array
     {
-        for ($column = 0; $column < 8; $column++) {
-            $pivot = $column;
-            for ($i = $column + 1; $i < 8; $i++) {
-                if (abs($rows[$i][$column]) > abs($rows[$pivot][$column])) {
-                    $pivot = $i;
-                }
-            }
-            [$rows[$column], $rows[$pivot]] = [$rows[$pivot], $rows[$column]];
-            $divisor = $rows[$column][$column] ?: 1e-12;
-            foreach ($rows[$column] as $k => $value) {
-                $rows[$column][$k] = $value / $divisor;
-            }
-            for ($i = 0; $i < 8; $i++) {
-                $factor = $rows[$i][$column];
-                if ($i === $column || $factor === 0.0) {
-                    continue;
-                }
-                foreach ($rows[$column] as $k => $value) {
-                    $rows[$i][$k] -= $factor * $value;
-                }
-            }
-        }
-        $m = array_column($rows, 8);
+        $m = Equations::solve($rows);
 
         return [$m[0], $m[1], $m[2], $m[3], $m[4], $m[5], $m[6], $m[7]];
     }

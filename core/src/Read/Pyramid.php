@@ -78,6 +78,12 @@ final class Pyramid
         return LocalBinariser::binarise($this->level($level), $this->rows($level), null, true);
     }
 
+    /** Two tones by what lies within four pixels, for a blurred symbol. */
+    public function ringBits(int $level): BitPlane
+    {
+        return RingBinariser::binarise($this->level($level), $this->rows($level));
+    }
+
     /**
      * Eight pixels an integer.
      *

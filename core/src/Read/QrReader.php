@@ -13,11 +13,11 @@ final class QrReader
     /** Triplets for which a bent surface is considered: it is expensive, and most others are chance. */
     private const BENT = 8;
 
+    /** Times that the same three patterns, seen at different sizes, are tried by every means. */
+    private const DEEP = 2;
+
     /** Level that is fine enough to tell whether anything is left beside the symbols: a quarter of the size. */
     private const OVERVIEW = 2;
-
-    /** Sides of a core with rings when patterns may be damaged. */
-    private const DAMAGED = 2;
 
     /** @var list<Finder> in pixels of the full picture */
     private array $finders = [];
@@ -27,6 +27,9 @@ final class QrReader
 
     /** @var array<string, true> */
     private array $tried = [];
+
+    /** @var array<string, int> times that patterns at about the same places have been tried by every means */
+    private array $deep = [];
 
     private Failure $failure;
 
@@ -70,7 +73,7 @@ final class QrReader
                 return;
             }
             $before = count($this->readings);
-            $this->look($pyramid, $level);
+            $this->look($pyramid, $level, $pyramid->bits($level));
             if (count($this->readings) > $before) {
                 $this->hasAll = Surroundings::areBlank($pyramid->level(min($pyramid->last(), self::OVERVIEW)), $this->frames());
                 if ($this->hasAll) {
@@ -96,24 +99,25 @@ final class QrReader
      * Another look at one size, once nothing has been read as it is.
      *
      * @param  int  $level  0 the full size, 1 half …; -1 is twice the size
-     * @param  bool  $near  thresholds from what is near alone
+     * @param  callable(Pyramid): BitPlane  $bits  that size in two tones
      * @param  bool  $sharp  the picture sharpened
+     * @param  int  $sides  of a core's four, those on which rings must follow
      */
-    public function lookAgain(int $level, bool $near = false, bool $sharp = false): void
+    public function lookAgain(int $level, callable $bits, bool $sharp = false, int $sides = FinderProbe::SIDES): void
     {
         if ($level <= $this->pyramid->last()) {
             $this->tried = [];
-            $this->look($sharp ? $this->pyramid->sharpened() : $this->pyramid, $level, $near);
+            $pyramid = $sharp ? $this->pyramid->sharpened() : $this->pyramid;
+            $this->look($pyramid, $level, $bits($pyramid), $sides);
         }
     }
 
-    private function look(Pyramid $pyramid, int $level, bool $near = false): void
+    private function look(Pyramid $pyramid, int $level, BitPlane $bits, int $sides = FinderProbe::SIDES): void
     {
-        $bits = $near ? $pyramid->nearBits($level) : $pyramid->bits($level);
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $near ? self::DAMAGED : FinderProbe::SIDES) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $sides) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {
@@ -154,7 +158,7 @@ final class QrReader
             return;
         }
         $this->tried[$key] = true;
-        $result = $attempt->read($triplet, $mayBend);
+        $result = $attempt->read($triplet, $mayBend, $this->isWorth($patterns));
         if ($result instanceof Reading) {
             $this->readings[] = $result;
         } else {
@@ -166,6 +170,22 @@ final class QrReader
     private function frames(): array
     {
         return array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings);
+    }
+
+    /**
+     * Whether patterns at about these places have not yet had as much time as they may.
+     *
+     * @param  list<Finder>  $patterns
+     */
+    private function isWorth(array $patterns): bool
+    {
+        $key = '';
+        foreach ($patterns as $pattern) {
+            $key .= sprintf('%.0f %.0f ', $pattern->x / (2 * $pattern->module()), $pattern->y / (2 * $pattern->module()));
+        }
+        $this->deep[$key] = ($this->deep[$key] ?? 0) + 1;
+
+        return $this->deep[$key] <= self::DEEP;
     }
 
     /** Whether it lies in a symbol that has been read: data can look like a finder pattern. */

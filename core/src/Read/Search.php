@@ -11,6 +11,9 @@ final class Search
 {
     private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
+    /** Sides of a core that must have rings when patterns may be damaged. */
+    private const DAMAGED = 2;
+
     private readonly Pyramid $pyramid;
 
     private readonly ReadBudget $budget;
@@ -52,7 +55,7 @@ final class Search
             if (($this->isFound() && ! $step->isForAll()) || ! $this->isWanted($step)) {
                 continue;
             }
-            if (! $this->options->effort->covers($step->effort())) {
+            if (! $this->options->effort->covers($this->isDrawn($step) ? Effort::Usual : $step->effort())) {
                 $isMore = $isMore || $this->isPromising($step);
 
                 continue;
@@ -117,6 +120,12 @@ final class Search
         };
     }
 
+    /** Whether the step is for modules of one pixel, and the picture has the two tones of one that was drawn so. */
+    private function isDrawn(SearchStep $step): bool
+    {
+        return $step === SearchStep::Doubled && $this->pyramid->level(0)->isTwoTone();
+    }
+
     private function texture(): Texture
     {
         return $this->texture ??= Texture::of($this->pyramid);
@@ -130,16 +139,40 @@ final class Search
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
             SearchStep::Pairs => $this->qr->pairs(),
             SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
-            SearchStep::NearQuarter => $this->qr->lookAgain(2, near: true),
-            SearchStep::NearHalf => $this->qr->lookAgain(1, near: true),
-            SearchStep::NearFull => $this->qr->lookAgain(0, near: true),
-            SearchStep::SharpQuarter => $this->qr->lookAgain(2, sharp: true),
-            SearchStep::SharpHalf => $this->qr->lookAgain(1, sharp: true),
-            SearchStep::SharpFull => $this->qr->lookAgain(0, sharp: true),
-            SearchStep::Doubled => $this->qr->lookAgain(-1),
-            SearchStep::SharpDoubled => $this->qr->lookAgain(-1, sharp: true),
+            SearchStep::RingQuarter => $this->lookAgain(2, self::ring(...)),
+            SearchStep::RingHalf => $this->lookAgain(1, self::ring(...)),
+            SearchStep::RingFull => $this->lookAgain(0, self::ring(...)),
+            SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), sides: self::DAMAGED),
+            SearchStep::NearHalf => $this->lookAgain(1, self::near(...), sides: self::DAMAGED),
+            SearchStep::NearFull => $this->lookAgain(0, self::near(...), sides: self::DAMAGED),
+            SearchStep::SharpQuarter => $this->lookAgain(2, self::plain(...), true),
+            SearchStep::SharpHalf => $this->lookAgain(1, self::plain(...), true),
+            SearchStep::SharpFull => $this->lookAgain(0, self::plain(...), true),
+            SearchStep::Doubled => $this->lookAgain(-1, self::plain(...)),
+            SearchStep::SharpDoubled => $this->lookAgain(-1, self::plain(...), true),
             SearchStep::EveryAngle => $this->addBars($this->linear->everyAngle($this->pyramid, $this->budget)),
         };
+    }
+
+    /** @param  callable(Pyramid, int): BitPlane  $bits */
+    private function lookAgain(int $level, callable $bits, bool $sharp = false, int $sides = FinderProbe::SIDES): void
+    {
+        $this->qr->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $bits($pyramid, $level), $sharp, $sides);
+    }
+
+    private static function plain(Pyramid $pyramid, int $level): BitPlane
+    {
+        return $pyramid->bits($level);
+    }
+
+    private static function near(Pyramid $pyramid, int $level): BitPlane
+    {
+        return $pyramid->nearBits($level);
+    }
+
+    private static function ring(Pyramid $pyramid, int $level): BitPlane
+    {
+        return $pyramid->ringBits($level);
     }
 
     private function readMicro(): void

@@ -12,6 +12,9 @@ enum SearchStep: string
     case LevelBars = 'level_bars';
     case Pairs = 'pairs';
     case SlantedBars = 'slanted_bars';
+    case RingQuarter = 'ring_quarter';
+    case RingHalf = 'ring_half';
+    case RingFull = 'ring_full';
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
     case SharpQuarter = 'sharp_quarter';
@@ -27,7 +30,7 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
+            self::SlantedBars, self::RingQuarter, self::RingHalf, self::RingFull, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
             self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
@@ -52,6 +55,9 @@ enum SearchStep: string
             self::Micro, self::Pairs => 10,
             self::LevelBars => 35,
             self::SlantedBars => 30,
+            self::RingQuarter => 5,
+            self::RingHalf => 10,
+            self::RingFull => 40,
             self::NearQuarter => 5,
             self::NearHalf => 15,
             self::SharpQuarter => 15,

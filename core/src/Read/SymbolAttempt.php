@@ -28,6 +28,15 @@ final class SymbolAttempt
     /** Modules that the middle of a bent side may lie off its ends. */
     private const SAG = 3.0;
 
+    /** Modules a side up to which a blur is seen through: it takes time for each of them. */
+    private const BLURRED = 97;
+
+    /** Versions below which three patterns say little about the perspective, and none is tried too. */
+    private const FLAT = 4;
+
+    /** Times that the grid is moved to fit what was seen through a blur. */
+    private const ROUNDS = 4;
+
     /** Versions tried for one triplet. */
     private const VERSIONS = 3;
 
@@ -35,8 +44,11 @@ final class SymbolAttempt
     {
     }
 
-    /** @param  bool  $mayBend  whether a grid around a jar is tried when no flat one fits */
-    public function read(FinderTriplet $triplet, bool $mayBend = true): Reading|Failure
+    /**
+     * @param  bool  $mayBend  whether a grid around a jar is tried when no flat one fits
+     * @param  bool  $isDeep  whether the expensive ways to tell dark from light are tried when the cheap ones have failed
+     */
+    public function read(FinderTriplet $triplet, bool $mayBend = true, bool $isDeep = true): Reading|Failure
     {
         $module = ($triplet->topLeft->module() + $triplet->topRight->module() + $triplet->bottomLeft->module()) / 3;
         $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triplet->topLeft->module(), $triplet->topRight->module(), $triplet->bottomLeft->module()) / self::MODULE), 2))));
@@ -67,7 +79,7 @@ final class SymbolAttempt
             if ($fit < self::FIT) {
                 continue;
             }
-            $result = $this->decode($window, $mapping, $triplet->topLeft->light, $modulePx, $module, $fit);
+            $result = $this->decode($window, $mapping, $version, $triplet, $modulePx, $module, $fit, $isDeep);
             if ($result instanceof Reading) {
                 return $result;
             }
@@ -77,37 +89,77 @@ final class SymbolAttempt
         return $failure;
     }
 
-    private function decode(PixelWindow $window, GridMapping $mapping, bool $light, float $modulePx, float $module, float $fit): Reading|Failure
+    private function decode(PixelWindow $window, GridMapping $mapping, Version $version, FinderTriplet $triplet, float $modulePx, float $module, float $fit, bool $isDeep): Reading|Failure
     {
         $failure = new Failure(Stage::NoGrid, $module);
-        foreach ([false, true] as $isTuned) {
-            $soft = GreySampler::sample($window, $mapping);
-            if ($isTuned) {
-                if ($this->budget->isSpent()) {
-                    break;
-                }
-                $mapping = GridFitter::sharpest($window, $mapping, $soft, $modulePx);
-                $soft = GreySampler::sample($window, $mapping);
-            }
-            foreach ($isTuned ? [0.0, 0.7, 1.5] : [0.0, 0.7] as $amount) {
-                if ($amount > 0.0 && $this->budget->isSpent()) {
-                    break;
-                }
-                $decided = ($amount > 0 ? $soft->sharpened($amount) : $soft)->decided();
-                foreach ([false, true] as $mirrored) {
-                    $matrix = $mirrored ? $decided->transposed() : $decided;
-                    try {
-                        $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
+        $soft = GreySampler::sample($window, $mapping);
+        foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep) as [$map, $decided]) {
+            foreach ([false, true] as $mirrored) {
+                $matrix = $mirrored ? $decided->transposed() : $decided;
+                try {
+                    $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
 
-                        return new Reading($symbol, SymbolFrame::of($window, $mapping, $module), GridGeometry::of($window, $mapping, $mirrored), $this->pyramid->picture(), $mirrored, $light, $fit);
-                    } catch (Unreadable $e) {
-                        $failure = $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
-                    }
+                    return new Reading($symbol, SymbolFrame::of($window, $map, $module), GridGeometry::of($window, $map, $mirrored), $this->pyramid->picture(), $mirrored, $triplet->topLeft->light, $fit);
+                } catch (Unreadable $e) {
+                    $failure = $failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
                 }
             }
         }
 
         return $failure;
+    }
+
+    /**
+     * Ways to tell dark from light, the cheapest first: by what is around, what a blur mixed in taken off, the grid moved,
+     * and through the blur as the known modules show it.
+     *
+     * @return iterable<array{GridMapping, DecidedMatrix}>
+     */
+    private function decisions(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx, FinderTriplet $triplet, bool $isDeep): iterable
+    {
+        yield [$mapping, $soft->decided()];
+        if ($this->budget->isSpent()) {
+            return;
+        }
+        yield [$mapping, $soft->sharpened(0.7)->decided()];
+        if (! $isDeep || $this->budget->isSpent()) {
+            return;
+        }
+        yield from $this->through($window, $mapping, $soft, $version, $modulePx);
+        if ($version->number < self::FLAT) {
+            $flat = GridFitter::parallel($window, $triplet, $version);
+            yield from $this->through($window, $flat, GreySampler::sample($window, $flat), $version, $modulePx);
+        }
+        if ($this->budget->isSpent()) {
+            return;
+        }
+        $moved = GridFitter::sharpest($window, $mapping, $soft, $modulePx);
+        $again = GreySampler::sample($window, $moved);
+        foreach ([0.0, 0.7, 1.5] as $amount) {
+            yield [$moved, ($amount > 0 ? $again->sharpened($amount) : $again)->decided()];
+        }
+        yield from $this->through($window, $moved, $again, $version, $modulePx);
+    }
+
+    /**
+     * Through the blur; then the grid moved to where what was found fits better, and again.
+     *
+     * @return iterable<array{GridMapping, DecidedMatrix}>
+     */
+    private function through(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx): iterable
+    {
+        if ($version->modules() > self::BLURRED) {
+            return;
+        }
+        for ($round = 0; $round < self::ROUNDS && ! $this->budget->isSpent(); $round++) {
+            $seen = BlurredMatrix::solve($soft, $version);
+            if ($seen === null) {
+                return;
+            }
+            yield [$mapping, $seen->decided];
+            $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $modulePx);
+            $soft = GreySampler::sample($window, $mapping);
+        }
     }
 
     /** The part of the picture that the symbol can reach into. */
