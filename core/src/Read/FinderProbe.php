@@ -20,27 +20,8 @@ final class FinderProbe
 {
     private const DIRECTIONS = 16;
 
-    /** Directions in which the two inner edges must stand right. */
-    private const INNER = 11;
-
-    /** Directions in which the outer edge must, too: data or print may touch it. */
-    private const OUTER = 8;
-
-    /** By how much of a module, and by how many pixels at least, a ring may be wider or narrower than it should be. */
-    private const SLACK = 0.55;
-
-    private const SLACK_PX = 1.5;
-
-    /** Of the four sides of a core, those on which rings must follow: one may be damaged. */
-    public const SIDES = 3;
-
     /** Looks across and down before it is looked around. */
     private const ROUNDS = 4;
-
-    /** Of the pattern's 49 modules, and of the 32 around it, which may be covered on two sides. */
-    private const RIGHT = 40;
-
-    private const RING = 14;
 
     /** Second moment of a square of side 7 about its middle, in square modules. */
     private const MOMENT = 49 / 12;
@@ -53,19 +34,19 @@ final class FinderProbe
      *
      * @param  int  $long  length of the five runs that were met, pixels
      * @param  bool  $light  whether the pattern is light on dark
-     * @param  int  $sides  of the core's four, those on which rings must follow
+     * @param  CoreRule  $rule  how the rings around must be
      * @return ?array{float, float, float} the middle and the pixels a module; null where there is no core between rings
      */
-    public static function middle(BitPlane $plane, int $x, int $y, int $long, bool $light, int $sides = self::SIDES): ?array
+    public static function middle(BitPlane $plane, int $x, int $y, int $long, bool $light, CoreRule $rule): ?array
     {
         $own = $light ? "\0" : "\1";
         // Of a slanted pattern the middle of a row lies off the middle, so it is closed in on.
         for ($round = 0; $round < self::ROUNDS; $round++) {
-            $down = self::core($plane, $x, $y, 0, 1, $own, 2 * $long);
+            $down = self::core($plane, $x, $y, 0, 1, $own, 2 * $long, $rule);
             if ($down === null) {
                 return null;
             }
-            $along = self::core($plane, $x, (int) $down[0], 1, 0, $own, 2 * $long);
+            $along = self::core($plane, $x, (int) $down[0], 1, 0, $own, 2 * $long, $rule);
             if ($along === null || $along[1] > 8 * $down[1] + 2 || $down[1] > 8 * $along[1] + 2) {
                 return null;
             }
@@ -75,7 +56,7 @@ final class FinderProbe
             [$x, $y] = [(int) $along[0], (int) $down[0]];
         }
 
-        return $sides > $along[2] + $down[2] ? null : [$along[0], $down[0], ($along[1] + $down[1]) / 6];
+        return $rule->sides > $along[2] + $down[2] ? null : [$along[0], $down[0], ($along[1] + $down[1]) / 6];
     }
 
     /**
@@ -83,24 +64,25 @@ final class FinderProbe
      *
      * @param  float  $x  pixels
      * @param  float  $module  pixels a module, about
+     * @param  CoreRule  $rule  how whole it must be
      * @return ?Finder null when there is none
      */
-    public static function around(BitPlane $plane, float $x, float $y, float $module, bool $light): ?Finder
+    public static function around(BitPlane $plane, float $x, float $y, float $module, bool $light, CoreRule $rule): ?Finder
     {
         $own = $light ? "\0" : "\1";
-        $found = self::inWays($plane, $x, $y, $module, $own, $light, self::$ways ??= self::ways());
+        $found = self::inWays($plane, $x, $y, $module, $own, $light, self::$ways ??= self::ways(), $rule);
         if ($found === null) {
             return null;
         }
         // The second time evenly around the shape that was found: a tilted one has narrow corners that the first may miss.
-        $again = self::inWays($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found)) ?? $found;
-        $clear = self::clear($plane, $again, $own);
+        $again = self::inWays($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found), $rule) ?? $found;
+        $clear = self::clear($plane, $again, $own, $rule);
 
         return $clear === null ? null : new Finder($again->x, $again->y, $again->ux, $again->uy, $again->vx, $again->vy, $light, $clear);
     }
 
     /** Share of the pattern's 49 modules and of the ring around it that have the tone they should; null below what a damaged one has. */
-    private static function clear(BitPlane $plane, Finder $finder, string $own): ?float
+    private static function clear(BitPlane $plane, Finder $finder, string $own, CoreRule $rule): ?float
     {
         $right = 0;
         $ring = 0;
@@ -119,7 +101,7 @@ final class FinderProbe
             }
         }
 
-        return $right < self::RIGHT || $ring < self::RING ? null : ($right + $ring / 4) / 57;
+        return $right < $rule->right || $ring < $rule->ring ? null : ($right + $ring / 4) / 57;
     }
 
     /**
@@ -128,7 +110,7 @@ final class FinderProbe
      * @param  int  $most  pixels that it may be long
      * @return ?array{float, int, int} its middle, its length, and on how many of both sides the runs are a pattern's
      */
-    private static function core(BitPlane $plane, int $x, int $y, int $dx, int $dy, string $own, int $most): ?array
+    private static function core(BitPlane $plane, int $x, int $y, int $dx, int $dy, string $own, int $most, CoreRule $rule): ?array
     {
         $bits = $plane->bits;
         $step = $dx + $dy * $plane->width;
@@ -151,7 +133,7 @@ final class FinderProbe
             return null;
         }
         $module = $long / 3;
-        $slack = max(self::SLACK * $module, self::SLACK_PX);
+        $slack = max($rule->share * $module, $rule->pixels);
         $right = 0;
         foreach ([[$i, $step, $room - $ahead], [$j, -$step, $place - $back]] as [$from, $stride, $left]) {
             $light = 0;
@@ -172,7 +154,7 @@ final class FinderProbe
     }
 
     /** @param  list<array{float, float}>  $ways  directions, in order around the place */
-    private static function inWays(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light, array $ways): ?Finder
+    private static function inWays(BitPlane $plane, float $cx, float $cy, float $module, string $own, bool $light, array $ways, CoreRule $rule): ?Finder
     {
         $bits = $plane->bits;
         $width = $plane->width;
@@ -209,7 +191,7 @@ final class FinderProbe
             }
             $reach[$k] = 0.0;
             if ($edge < 2) {
-                if ($k - $inner >= self::DIRECTIONS - self::INNER) {
+                if ($k - $inner >= self::DIRECTIONS - $rule->inner) {
                     return null;
                 }
 
@@ -219,7 +201,7 @@ final class FinderProbe
             $unit = ($first + $second) / 4;
             $slack = max(0.5 * $unit, 0.7);
             if (abs($first - 1.5 * $unit) > $slack || abs($second - 2.5 * $unit) > $slack) {
-                if ($k - $inner >= self::DIRECTIONS - self::INNER) {
+                if ($k - $inner >= self::DIRECTIONS - $rule->inner) {
                     return null;
                 }
 
@@ -233,7 +215,7 @@ final class FinderProbe
                 $reach[$k] = $unit;
             }
         }
-        if ($inner < self::INNER || $outer < self::OUTER) {
+        if ($inner < $rule->inner || $outer < $rule->outer) {
             return null;
         }
 

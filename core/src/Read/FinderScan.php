@@ -29,11 +29,12 @@ final class FinderScan
      * @param  ?ReadBudget  $budget  what was found is returned when it is spent
      * @param  list<SymbolFrame>  $read  symbols that need not be looked at again
      * @param  float  $scale  pixels of theirs a pixel of this plane
-     * @param  int  $sides  of a core's four, those on which rings must follow
+     * @param  ?CoreRule  $rule  how the rings around a core must be; the plain one when null
      * @return list<Finder> in pixels of this plane
      */
-    public static function find(BitPlane $plane, int $step, int $least, ?ReadBudget $budget = null, array $read = [], float $scale = 1.0, int $sides = FinderProbe::SIDES): array
+    public static function find(BitPlane $plane, int $step, int $least, ?ReadBudget $budget = null, array $read = [], float $scale = 1.0, ?CoreRule $rule = null): array
     {
+        $rule ??= CoreRule::plain();
         $found = [];
         /** @var array<int, true> $taken cells that lie in a pattern found already, or were probed in vain */
         $taken = [];
@@ -51,7 +52,7 @@ final class FinderScan
                 if (isset($taken[$cell])) {
                     continue;
                 }
-                $middle = FinderProbe::middle($plane, $x, $y, $long, $light, $sides);
+                $middle = FinderProbe::middle($plane, $x, $y, $long, $light, $rule);
                 if ($middle === null) {
                     $taken[$cell] = true;
 
@@ -67,7 +68,7 @@ final class FinderScan
                 if (++$probes > self::PROBES) {
                     return $found;
                 }
-                $finder = FinderProbe::around($plane, ...[...$middle, $light]);
+                $finder = FinderProbe::around($plane, ...[...$middle, $light, $rule]);
                 if ($finder === null) {
                     $taken[$cell] = true;
 

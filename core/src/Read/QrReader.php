@@ -101,23 +101,23 @@ final class QrReader
      * @param  int  $level  0 the full size, 1 half …; -1 is twice the size
      * @param  callable(Pyramid): BitPlane  $bits  that size in two tones
      * @param  bool  $sharp  the picture sharpened
-     * @param  int  $sides  of a core's four, those on which rings must follow
+     * @param  ?CoreRule  $rule  how the rings around a finder pattern's core must be
      */
-    public function lookAgain(int $level, callable $bits, bool $sharp = false, int $sides = FinderProbe::SIDES): void
+    public function lookAgain(int $level, callable $bits, bool $sharp = false, ?CoreRule $rule = null): void
     {
         if ($level <= $this->pyramid->last()) {
             $this->tried = [];
             $pyramid = $sharp ? $this->pyramid->sharpened() : $this->pyramid;
-            $this->look($pyramid, $level, $bits($pyramid), $sides);
+            $this->look($pyramid, $level, $bits($pyramid), $rule);
         }
     }
 
-    private function look(Pyramid $pyramid, int $level, BitPlane $bits, int $sides = FinderProbe::SIDES): void
+    private function look(Pyramid $pyramid, int $level, BitPlane $bits, ?CoreRule $rule = null): void
     {
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $sides) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $rule) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {

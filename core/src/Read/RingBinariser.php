@@ -21,21 +21,22 @@ final class RingBinariser
 
     private const AREA = (2 * self::RADIUS + 1) ** 2;
 
-    /** Sum over the area by which a pixel must be darker than it: one and a half of 127 greys. */
-    private const SLACK = 122;
+    /** Greys, of 127, by which a pixel must be darker than the mean; at full size, where noise has not been averaged, twice that. */
+    private const SLACK = 1.5;
 
     private const EVEN = 0x00FF00FF00FF00FF;
 
     private const ONES = 0x0001000100010001;
 
     /** Added to a difference so that its sign is told by one bit, and nothing is borrowed from the next. */
-    private const BIAS = 0x4000 - self::SLACK;
+    private const BIAS = 0x4000;
 
     /** @param  list<array<int, int>>  $rows  the plane's, eight pixels an integer, from 1 */
     public static function binarise(GreyPlane $plane, array $rows): BitPlane
     {
         $height = count($rows);
         $count = count($rows[0]);
+        $bias = (self::BIAS - (int) (self::SLACK * ($plane->scale > 1.0 ? 1 : 2) * self::AREA)) * self::ONES;
         // Sums down the rows around; beyond the edge its row goes on.
         $even = array_fill(0, $count + 2, 0);
         $odd = $even;
@@ -67,8 +68,8 @@ final class RingBinariser
                 $forEven = $evenSum + $o + $oddLeft + $oddRight + $oddLeftTwo;
                 $forOdd = $o + $oddLeft + $oddRight + $oddLeftTwo + $oddRightTwo + $e + $evenLeft + $evenRight
                     + ((($e >> 32) & 0xFFFFFFFF) | (($after & 0xFFFFFFFF) << 32));
-                $line[] = ((($forEven + self::BIAS * self::ONES - ($eight & self::EVEN) * self::AREA) >> 14) & self::ONES)
-                    | (((($forOdd + self::BIAS * self::ONES - (($eight >> 8) & self::EVEN) * self::AREA) >> 14) & self::ONES) << 8);
+                $line[] = ((($forEven + $bias - ($eight & self::EVEN) * self::AREA) >> 14) & self::ONES)
+                    | (((($forOdd + $bias - (($eight >> 8) & self::EVEN) * self::AREA) >> 14) & self::ONES) << 8);
             }
             $bits .= pack('P*', ...$line);
             $coming = $rows[min($height - 1, $y + self::RADIUS + 1)];

@@ -11,9 +11,6 @@ final class Search
 {
     private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
-    /** Sides of a core that must have rings when patterns may be damaged. */
-    private const DAMAGED = 2;
-
     private readonly Pyramid $pyramid;
 
     private readonly ReadBudget $budget;
@@ -139,12 +136,12 @@ final class Search
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
             SearchStep::Pairs => $this->qr->pairs(),
             SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
-            SearchStep::RingQuarter => $this->lookAgain(2, self::ring(...)),
-            SearchStep::RingHalf => $this->lookAgain(1, self::ring(...)),
-            SearchStep::RingFull => $this->lookAgain(0, self::ring(...)),
-            SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), sides: self::DAMAGED),
-            SearchStep::NearHalf => $this->lookAgain(1, self::near(...), sides: self::DAMAGED),
-            SearchStep::NearFull => $this->lookAgain(0, self::near(...), sides: self::DAMAGED),
+            SearchStep::RingQuarter => $this->lookAgain(2, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::RingHalf => $this->lookAgain(1, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::RingFull => $this->lookAgain(0, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
+            SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),
+            SearchStep::NearFull => $this->lookAgain(0, self::near(...), rule: CoreRule::damaged()),
             SearchStep::SharpQuarter => $this->lookAgain(2, self::plain(...), true),
             SearchStep::SharpHalf => $this->lookAgain(1, self::plain(...), true),
             SearchStep::SharpFull => $this->lookAgain(0, self::plain(...), true),
@@ -155,9 +152,9 @@ final class Search
     }
 
     /** @param  callable(Pyramid, int): BitPlane  $bits */
-    private function lookAgain(int $level, callable $bits, bool $sharp = false, int $sides = FinderProbe::SIDES): void
+    private function lookAgain(int $level, callable $bits, bool $sharp = false, ?CoreRule $rule = null): void
     {
-        $this->qr->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $bits($pyramid, $level), $sharp, $sides);
+        $this->qr->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $bits($pyramid, $level), $sharp, $rule);
     }
 
     private static function plain(Pyramid $pyramid, int $level): BitPlane
