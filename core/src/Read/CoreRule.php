@@ -42,6 +42,6 @@ final readonly class CoreRule
     /** A blur makes the light ring wider. */
     public static function blurred(): self
     {
-        return new self(3, 0.9, 2.2, inner: 9, outer: 5, right: 35, ring: 11);
+        return new self(3, 0.9, 2.2);
     }
 }

@@ -147,7 +147,7 @@ final class GridFitter
             }
         }
 
-        return (new GridRefiner($window, $mapping, $us, $vs))->toGreys($greys, [0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], self::ALL);
+        return (new GridRefiner($window, $mapping, $us, $vs))->toGreys($greys, [0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], self::CORNERS);
     }
 
     /**

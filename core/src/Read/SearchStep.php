@@ -14,12 +14,12 @@ enum SearchStep: string
     case SlantedBars = 'slanted_bars';
     case RingQuarter = 'ring_quarter';
     case RingHalf = 'ring_half';
-    case RingFull = 'ring_full';
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
     case SharpQuarter = 'sharp_quarter';
     case SharpHalf = 'sharp_half';
     case NearFull = 'near_full';
+    case RingFull = 'ring_full';
     case Doubled = 'doubled';
     case SharpFull = 'sharp_full';
     case SharpDoubled = 'sharp_doubled';
@@ -30,8 +30,8 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::RingQuarter, self::RingHalf, self::RingFull, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
-            self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
+            self::SlantedBars, self::RingQuarter, self::RingHalf, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
+            self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
 

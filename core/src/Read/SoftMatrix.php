@@ -12,6 +12,9 @@ final readonly class SoftMatrix
     /** Modules on each side that have a say in a module's threshold. */
     private const RADIUS = 5;
 
+    /** Modules on each side that reach beyond every blot of one tone: the core of a finder pattern is three wide. */
+    private const BLOT = 2;
+
     /** @param  list<float>  $greys  row by row */
     public function __construct(public int $modules, public array $greys)
     {
@@ -77,10 +80,45 @@ final readonly class SoftMatrix
         return new self($n, $greys);
     }
 
+    /**
+     * Half way between what the light and the dark modules around each module come to, where the light falls on them with a
+     * sharp edge: the light and the dark are followed up to the edge from its own side (morphological closing and opening).
+     *
+     * @return array{list<float>, list<float>} thresholds, and the distance from dark to light
+     */
+    public function edgedThresholds(): array
+    {
+        $radius = self::BLOT;
+        $n = $this->modules;
+        $light = NeighbourhoodExtremes::least(NeighbourhoodExtremes::most($this->greys, $n, $radius), $n, $radius);
+        $dark = NeighbourhoodExtremes::most(NeighbourhoodExtremes::least($this->greys, $n, $radius), $n, $radius);
+        [$thresholds, $spans] = [[], []];
+        foreach ($light as $i => $high) {
+            $thresholds[] = ($high + $dark[$i]) / 2;
+            $spans[] = max(1.0, $high - $dark[$i]);
+        }
+
+        return [$thresholds, $spans];
+    }
+
     /** Each module dark or light by its threshold, with how sure that is. */
     public function decided(): DecidedMatrix
     {
-        [$thresholds, $spans] = $this->thresholds();
+        return $this->by(...$this->thresholds());
+    }
+
+    /** The same across edges of light. */
+    public function decidedAcrossEdges(): DecidedMatrix
+    {
+        return $this->by(...$this->edgedThresholds());
+    }
+
+    /**
+     * @param  list<float>  $thresholds
+     * @param  list<float>  $spans
+     */
+    private function by(array $thresholds, array $spans): DecidedMatrix
+    {
         $bits = '';
         $certainty = [];
         foreach ($this->greys as $i => $grey) {

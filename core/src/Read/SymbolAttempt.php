@@ -122,6 +122,7 @@ final class SymbolAttempt
             return;
         }
         yield [$mapping, $soft->sharpened(0.7)->decided()];
+        yield [$mapping, $soft->decidedAcrossEdges()];
         if (! $isDeep || $this->budget->isSpent()) {
             return;
         }
