@@ -24,6 +24,9 @@ final readonly class GreyPlane
     /** Share of pixels of the two end tones in a picture that was drawn. */
     private const DRAWN = 0.9;
 
+    /** Grey, of 255, from which on ratios count rather than differences: below it is noise. */
+    private const SHADE = 3.0;
+
     /** How much a difference from the surroundings is brought out. */
     private const GAIN = 8;
 
@@ -207,6 +210,21 @@ final readonly class GreyPlane
         }
 
         return $rows;
+    }
+
+    /**
+     * The plane with what lies in shadow brought out: equal ratios of light become equal steps of grey.
+     *
+     * @param  LuminancePlane  $plane  as the picture came, dark greys lifted by its gamma
+     */
+    public static function lifted(LuminancePlane $plane): self
+    {
+        $map = '';
+        for ($grey = 0; $grey < 256; $grey++) {
+            $map .= chr((int) round(255 * log(1 + $grey / self::SHADE) / log(1 + 255 / self::SHADE)));
+        }
+
+        return self::of(new LuminancePlane($plane->width, $plane->height, strtr($plane->pixels, self::all(), $map)));
     }
 
     /** @return string the new grey of each of the 256 greys */

@@ -40,6 +40,12 @@ final class Pyramid
         return new self($this->picture, [], $this->last, $this);
     }
 
+    /** The same picture with what lies in shadow brought out. */
+    public function lifted(): self
+    {
+        return new self($this->picture, [GreyPlane::lifted($this->picture)], $this->last);
+    }
+
     /** The picture as it came. */
     public function picture(): LuminancePlane
     {

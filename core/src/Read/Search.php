@@ -19,6 +19,9 @@ final class Search
 
     private readonly LinearReader $linear;
 
+    /** The same on the picture with what lies in shadow brought out, made when it is needed. */
+    private ?QrReader $shade = null;
+
     private ?Texture $texture = null;
 
     private Failure $failure;
@@ -85,7 +88,7 @@ final class Search
     /** @return list<Reading> */
     private function readings(): array
     {
-        return [...($this->options->wants('qr') ? $this->qr->readings() : []), ...$this->micro];
+        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->shade?->readings() ?? []] : []), ...$this->micro];
     }
 
     private function isFound(): bool
@@ -138,6 +141,8 @@ final class Search
             SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
             SearchStep::RingQuarter => $this->lookAgain(2, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::RingHalf => $this->lookAgain(1, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::ShadeQuarter => $this->lookIntoShade(2),
+            SearchStep::ShadeHalf => $this->lookIntoShade(1),
             SearchStep::RingFull => $this->lookAgain(0, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),
@@ -155,6 +160,13 @@ final class Search
     private function lookAgain(int $level, callable $bits, bool $sharp = false, ?CoreRule $rule = null): void
     {
         $this->qr->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $bits($pyramid, $level), $sharp, $rule);
+    }
+
+    private function lookIntoShade(int $level): void
+    {
+        $this->shade ??= new QrReader($this->pyramid->lifted(), $this->budget);
+        $this->shade->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $pyramid->ringBits($level), rule: CoreRule::blurred());
+        $this->failure = $this->failure->furthest($this->shade->failure());
     }
 
     private static function plain(Pyramid $pyramid, int $level): BitPlane

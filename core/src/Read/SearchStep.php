@@ -14,6 +14,8 @@ enum SearchStep: string
     case SlantedBars = 'slanted_bars';
     case RingQuarter = 'ring_quarter';
     case RingHalf = 'ring_half';
+    case ShadeQuarter = 'shade_quarter';
+    case ShadeHalf = 'shade_half';
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
     case SharpQuarter = 'sharp_quarter';
@@ -30,7 +32,7 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::RingQuarter, self::RingHalf, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
+            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
             self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
@@ -57,6 +59,8 @@ enum SearchStep: string
             self::SlantedBars => 30,
             self::RingQuarter => 5,
             self::RingHalf => 10,
+            self::ShadeQuarter => 25,
+            self::ShadeHalf => 10,
             self::RingFull => 40,
             self::NearQuarter => 5,
             self::NearHalf => 15,
