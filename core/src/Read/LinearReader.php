@@ -13,6 +13,9 @@ final class LinearReader
     /** Lines across the shorter way of a picture. */
     private const LINES = 84;
 
+    /** The same when a blur is looked through, which takes longer. */
+    private const BLURRED_LINES = 14;
+
     /** Lines laid beside one that read something. */
     private const BESIDE = 12;
 
@@ -72,6 +75,63 @@ final class LinearReader
         return $this->look($pyramid->level(0), $budget, [...self::ANGLES, ...self::BETWEEN], true);
     }
 
+    /**
+     * EAN and UPC-A symbols whose edges a blur has drowned.
+     *
+     * @param  list<float>  $angles  degrees
+     * @return list<LinearReading>
+     */
+    public function throughBlur(Pyramid $pyramid, ReadBudget $budget, array $angles): array
+    {
+        $plane = $pyramid->level(self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height) > 1 ? 1 : 0);
+        $reader = new BlurredEanReader;
+        foreach ($angles as $angle) {
+            [$dx, $dy, $first, $last, $across, $along] = self::field($plane, $angle);
+            $step = max(2.0, min($across, $along) / self::BLURRED_LINES);
+            for ($at = $first + $step / 2; $at < $last && ! $budget->isSpent(); $at += $step) {
+                $found = self::blurredLine($reader, $plane, $at, $dx, $dy);
+                if ($found === []) {
+                    continue;
+                }
+                $votes = [];
+                // Lines close by must read the same.
+                foreach ([0.0, 0.25, 0.5, 0.75, -0.25] as $aside) {
+                    foreach ($aside === 0.0 ? $found : self::blurredLine($reader, $plane, $at + $aside * $step, $dx, $dy) as $hit) {
+                        $votes[$hit->key()][] = $hit;
+                    }
+                }
+                if (count($votes) === 1) {
+                    $lines = array_values($votes)[0];
+                    if (count($lines) >= self::AGREE[$lines[0]->text->symbology] && self::agree($lines, $step)) {
+                        return [self::reading($lines, $plane->scale)];
+                    }
+                }
+            }
+        }
+
+        return [];
+    }
+
+    /** @return list<BarHit> */
+    private static function blurredLine(BlurredEanReader $reader, GreyPlane $plane, float $at, float $dx, float $dy): array
+    {
+        $crossing = self::crossing($plane, $at, $dx, $dy);
+        if ($crossing === null) {
+            return [];
+        }
+        [$x, $y, $count] = $crossing;
+        $greys = BarLine::greys($plane, $x, $y, $dx, $dy, $count);
+        $hits = [];
+        foreach ([false, true] as $backwards) {
+            foreach ($reader->read($backwards ? array_reverse($greys) : $greys) as [$text, $from, $to]) {
+                [$from, $to] = $backwards ? [count($greys) - $from, count($greys) - $to] : [$from, $to];
+                $hits[] = new BarHit($text, $at, [$x + $from * $dx, $y + $from * $dy], [$x + $to * $dx, $y + $to * $dy], $backwards);
+            }
+        }
+
+        return $hits;
+    }
+
     private static function coarse(int $size): int
     {
         return $size > self::LARGE ? 2 : ($size > self::MEDIUM ? 1 : 0);
@@ -102,8 +162,12 @@ final class LinearReader
         return $readings;
     }
 
-    /** @return list<LinearReading> */
-    private function along(GreyPlane $plane, float $angle): array
+    /**
+     * Lines at an angle that cover the picture.
+     *
+     * @return array{float, float, float, float, int, int} a step along them, where the first and the last begin, and the pixels across and along
+     */
+    private static function field(GreyPlane $plane, float $angle): array
     {
         $radians = deg2rad($angle);
         [$dx, $dy] = [cos($radians), sin($radians)];
@@ -117,6 +181,14 @@ final class LinearReader
         $slant = ($level ? $dy : $dx) * $along * ($level ? ($dx <=> 0) : ($dy <=> 0));
         $first = min(0.0, -$slant);
         $last = $across + max(0.0, -$slant);
+
+        return [$dx, $dy, $first, $last, $across, $along];
+    }
+
+    /** @return list<LinearReading> */
+    private function along(GreyPlane $plane, float $angle): array
+    {
+        [$dx, $dy, $first, $last, $across, $along] = self::field($plane, $angle);
         $step = max(1.0, min($across, $along) / self::LINES);
         $votes = [];
         /** @var array<string, true> $laid */
@@ -183,8 +255,12 @@ final class LinearReader
         return $together >= 0.6 * (count($lines) - 1);
     }
 
-    /** @return list<BarHit> what a line reads, in both directions */
-    private function line(GreyPlane $plane, float $at, float $dx, float $dy): array
+    /**
+     * Where a line is in the picture.
+     *
+     * @return ?array{float, float, int} its first pixel, and how many steps it takes; null when these are too few
+     */
+    private static function crossing(GreyPlane $plane, float $at, float $dx, float $dy): ?array
     {
         $level = abs($dx) >= abs($dy);
         [$x, $y] = $level ? [$dx > 0 ? 0.0 : $plane->width - 1.0, $at] : [$at, $dy > 0 ? 0.0 : $plane->height - 1.0];
@@ -199,14 +275,21 @@ final class LinearReader
             $enter = (int) max(0, ceil(min($a, $b)));
             $leave = (int) min($count, floor(max($a, $b)));
         } elseif ($at < 0 || $at >= $room) {
+            return null;
+        }
+
+        return $leave - $enter < 40 ? null : [$x + $enter * $dx, $y + $enter * $dy, $leave - $enter];
+    }
+
+    /** @return list<BarHit> what a line reads, in both directions */
+    private function line(GreyPlane $plane, float $at, float $dx, float $dy): array
+    {
+        $crossing = self::crossing($plane, $at, $dx, $dy);
+        if ($crossing === null) {
             return [];
         }
-        if ($leave - $enter < 40) {
-            return [];
-        }
-        $x += $enter * $dx;
-        $y += $enter * $dy;
-        $edges = BarLine::edges(BarLine::greys($plane, $x, $y, $dx, $dy, $leave - $enter));
+        [$x, $y, $count] = $crossing;
+        $edges = BarLine::edges(BarLine::greys($plane, $x, $y, $dx, $dy, $count));
         if (count($edges) < 26) {
             return [];
         }

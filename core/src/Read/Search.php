@@ -115,7 +115,7 @@ final class Search
             SearchStep::LevelBars => $this->texture()->hasBars(),
             SearchStep::Pairs => count($this->qr->free()) > 1,
             SearchStep::SlantedBars => $this->slants() !== [],
-            SearchStep::EveryAngle => $this->texture()->hasBars(),
+            SearchStep::BlurredBars, SearchStep::EveryAngle => $this->texture()->hasBars(),
             default => $this->texture()->hasModules(),
         };
     }
@@ -143,6 +143,7 @@ final class Search
             SearchStep::RingHalf => $this->lookAgain(1, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
+            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0])),
             SearchStep::RingFull => $this->lookAgain(0, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),

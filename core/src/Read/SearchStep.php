@@ -16,6 +16,7 @@ enum SearchStep: string
     case RingHalf = 'ring_half';
     case ShadeQuarter = 'shade_quarter';
     case ShadeHalf = 'shade_half';
+    case BlurredBars = 'blurred_bars';
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
     case SharpQuarter = 'sharp_quarter';
@@ -32,7 +33,7 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
+            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
             self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
@@ -46,7 +47,7 @@ enum SearchStep: string
     /** Whether it looks for linear symbols; the others look for those of modules. */
     public function isLinear(): bool
     {
-        return $this === self::LevelBars || $this === self::SlantedBars || $this === self::EveryAngle;
+        return $this === self::LevelBars || $this === self::SlantedBars || $this === self::BlurredBars || $this === self::EveryAngle;
     }
 
     /** Milliseconds a megapixel, the median of what `bin/bench reading` measures where it finds nothing. */
@@ -61,6 +62,7 @@ enum SearchStep: string
             self::RingHalf => 10,
             self::ShadeQuarter => 25,
             self::ShadeHalf => 10,
+            self::BlurredBars => 20,
             self::RingFull => 40,
             self::NearQuarter => 5,
             self::NearHalf => 15,
