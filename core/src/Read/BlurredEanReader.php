@@ -19,11 +19,13 @@ use function min;
  */
 final class BlurredEanReader
 {
-    /** Root mean square left of a full tone up to which it is believed; noise and texture leave a quarter. */
-    private const LEFT = 0.075;
+    /** Root mean square left of a full tone up to which digits are believed; the best that stripes and print leave is 0.085. */
+    private const LEFT = 0.065;
 
-    /** The same at the start, above which nothing is gained by going on. */
-    private const HOPELESS = 0.3;
+    /** The same at the start, and after the first steps, above which nothing is gained by going on. */
+    private const HOPELESS = 0.235;
+
+    private const VAIN = 0.12;
 
     /** Blank pixels that part one thing on a line from the next. */
     private const BLANKS = [8, 13, 20, 32, 50];
@@ -36,6 +38,13 @@ final class BlurredEanReader
 
     /** Difference of greys, of 127, below which there is nothing on a line. */
     private const CONTRAST = 12;
+
+    private int $tried = 0;
+
+    /** @param  int  $most  stretches that are tried in all: each takes some milliseconds */
+    public function __construct(private readonly int $most)
+    {
+    }
 
     /**
      * @param  list<int>  $greys  along a line
@@ -128,10 +137,13 @@ final class BlurredEanReader
         // The blur has widened the first and the last bar.
         $place = ['from' => $from + 0.3 * $module, 'to' => $to - 0.3 * $module, 'sigma' => 0.6, 'depth' => $depth];
         $best = $this->left($greys, $place, $light, $half);
-        if ($best[2] > self::HOPELESS) {
+        if ($best[2] > self::HOPELESS || ++$this->tried > $this->most) {
             return null;
         }
         for ($share = 0.5; $share > 0.05; $share /= 2) {
+            if ($share < 0.5 && $best[2] > self::VAIN) {
+                return null;
+            }
             for ($sweep = 0; $sweep < 2; $sweep++) {
                 $before = $best[2];
                 foreach ([['from', $share * $module, 0.0], ['to', $share * $module, 0.0], ['sigma', 0.0, 0.35 * $share], ['depth', 0.0, 0.2 * $share]] as [$name, $step, $factor]) {

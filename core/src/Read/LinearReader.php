@@ -79,16 +79,19 @@ final class LinearReader
      * EAN and UPC-A symbols whose edges a blur has drowned.
      *
      * @param  list<float>  $angles  degrees
+     * @param  int  $most  stretches of lines that are tried
      * @return list<LinearReading>
      */
-    public function throughBlur(Pyramid $pyramid, ReadBudget $budget, array $angles): array
+    public function throughBlur(Pyramid $pyramid, ReadBudget $budget, array $angles, int $most): array
     {
         $plane = $pyramid->level(self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height) > 1 ? 1 : 0);
-        $reader = new BlurredEanReader;
+        $reader = new BlurredEanReader($most);
         foreach ($angles as $angle) {
             [$dx, $dy, $first, $last, $across, $along] = self::field($plane, $angle);
             $step = max(2.0, min($across, $along) / self::BLURRED_LINES);
-            for ($at = $first + $step / 2; $at < $last && ! $budget->isSpent(); $at += $step) {
+            // From the middle outwards: that is where somebody points a camera.
+            for ($k = 0, $half = ($last - $first) / 2; ($k + 1) * $step / 2 < $half && ! $budget->isSpent(); $k++) {
+                $at = $first + $half + ($k % 2 === 0 ? $k : -$k - 1) * $step / 2;
                 $found = self::blurredLine($reader, $plane, $at, $dx, $dy);
                 if ($found === []) {
                     continue;

@@ -11,6 +11,11 @@ final class Search
 {
     private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
+    /** Stretches of lines that are tried through a blur. */
+    private const BLURRED = 16;
+
+    private const BLURRED_PATIENT = 100;
+
     private readonly Pyramid $pyramid;
 
     private readonly ReadBudget $budget;
@@ -143,7 +148,7 @@ final class Search
             SearchStep::RingHalf => $this->lookAgain(1, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
-            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0])),
+            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED)),
             SearchStep::RingFull => $this->lookAgain(0, self::ring(...), rule: CoreRule::blurred()),
             SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),

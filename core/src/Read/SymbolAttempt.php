@@ -31,6 +31,9 @@ final class SymbolAttempt
     /** Modules a side up to which a blur is seen through: it takes time for each of them. */
     private const BLURRED = 97;
 
+    /** Correlation of the known modules from which a symbol with a guessed pattern is worth the expensive ways. */
+    private const CLEAR = 0.7;
+
     /** Versions below which three patterns say little about the perspective, and none is tried too. */
     private const FLAT = 4;
 
@@ -79,7 +82,7 @@ final class SymbolAttempt
             if ($fit < self::FIT) {
                 continue;
             }
-            $result = $this->decode($window, $mapping, $version, $triplet, $modulePx, $module, $fit, $isDeep);
+            $result = $this->decode($window, $mapping, $version, $triplet, $modulePx, $module, $fit, $isDeep && (! $triplet->isGuessed() || $fit >= self::CLEAR));
             if ($result instanceof Reading) {
                 return $result;
             }
