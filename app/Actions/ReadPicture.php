@@ -18,7 +18,7 @@ use KeenGlyph\Core\Report\ReadingFacts;
 final class ReadPicture
 {
     /**
-     * @return array{ms: float, width: int, height: int, symbols: list<array<string, mixed>>, joined: ?string, failure: ?array{stage: string, hint: string, module_px: ?float}}
+     * @return array{ms: float, width: int, height: int, symbols: list<array<string, mixed>>, joined: ?string, ending: string, failure: ?array{stage: string, hint: string, module_px: ?float}}
      *
      * @throws InvalidPicture when it is no picture we take, or over the bounds
      */
@@ -35,9 +35,10 @@ final class ReadPicture
             'height' => $picture->height,
             'symbols' => [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)],
             'joined' => $outcome->joined()?->text,
+            'ending' => $outcome->ending->value,
             'failure' => $failure === null ? null : [
                 'stage' => $failure->stage->value,
-                'hint' => $failure->hint(),
+                'hint' => $outcome->hint(),
                 'module_px' => $failure->modulePx === null ? null : round($failure->modulePx, 2),
             ],
         ];

@@ -7,6 +7,7 @@ namespace KeenGlyph\Cli;
 use InvalidArgumentException;
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Read\Content;
+use KeenGlyph\Core\Read\Effort;
 use KeenGlyph\Core\Read\JoinedText;
 use KeenGlyph\Core\Read\PictureReader;
 use KeenGlyph\Core\Read\Reading;
@@ -31,7 +32,8 @@ final class ReadCommand extends Command
         $this
             ->addArgument('files', InputArgument::IS_ARRAY, 'PNG, JPEG, WebP or GIF files')
             ->addOption('symbology', null, InputOption::VALUE_REQUIRED, 'Only these, with commas between: '.implode(', ', [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES]), null, [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES])
-            ->addOption('budget-ms', null, InputOption::VALUE_REQUIRED, 'Milliseconds after which no new attempt at a picture is begun', (string) ReadOptions::BUDGET)
+            ->addOption('effort', null, InputOption::VALUE_REQUIRED, 'How far to go before it is said that there is nothing: '.implode(', ', self::efforts()), Effort::Usual->value, self::efforts())
+            ->addOption('budget-ms', null, InputOption::VALUE_REQUIRED, 'Milliseconds after which no new attempt at a picture is begun: '.(int) ReadOptions::BUDGET.', or '.(int) ReadOptions::PATIENT_BUDGET.' for a patient reading')
             ->addOption('join', null, InputOption::VALUE_NONE, 'Join the symbols of a sequence to one text')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Everything that is known about each symbol as JSON');
     }
@@ -42,7 +44,8 @@ final class ReadCommand extends Command
         try {
             $options = new ReadOptions(
                 $arguments->has('symbology') ? ReadOptions::named(array_map(trim(...), explode(',', (string) $arguments->get('symbology')))) : ReadOptions::SYMBOLOGIES,
-                (float) $arguments->get('budget-ms'),
+                $arguments->has('budget-ms') ? (float) $arguments->get('budget-ms') : null,
+                Effort::tryFrom((string) $arguments->get('effort')) ?? throw new InvalidArgumentException('The effort is '.implode(', ', self::efforts()).'.'),
             );
         } catch (InvalidArgumentException $e) {
             throw new UsageError($e->getMessage());
@@ -73,6 +76,12 @@ final class ReadCommand extends Command
         return in_array([], array_column($results, 'symbols'), true) ? 1 : 0;
     }
 
+    /** @return list<string> */
+    private static function efforts(): array
+    {
+        return array_column(Effort::cases(), 'value');
+    }
+
     /**
      * One text from a sequence over all pictures.
      *
@@ -101,24 +110,26 @@ final class ReadCommand extends Command
     }
 
     /**
-     * @return array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}
+     * @return array{file: string, ms: float, symbols: list<array<string, mixed>>, ending: ?string, failure: ?string}
      */
     private static function read(string $file, string $bytes, ReadOptions $options): array
     {
         $start = hrtime(true);
         $symbols = [];
+        $ending = null;
         try {
             $outcome = (new PictureReader)->read($bytes, $options)->outcome;
             $symbols = [...array_map(ReadingFacts::of(...), $outcome->readings), ...array_map(ReadingFacts::ofLinear(...), $outcome->linear)];
-            $failure = $outcome->failure?->hint();
+            $ending = $outcome->ending->value;
+            $failure = $outcome->failure === null ? null : $outcome->hint();
         } catch (InvalidPicture $e) {
             $failure = $e->getMessage();
         }
 
-        return ['file' => $file, 'ms' => round((hrtime(true) - $start) / 1e6, 2), 'symbols' => $symbols, 'failure' => $failure];
+        return ['file' => $file, 'ms' => round((hrtime(true) - $start) / 1e6, 2), 'symbols' => $symbols, 'ending' => $ending, 'failure' => $failure];
     }
 
-    /** @param  array{file: string, ms: float, symbols: list<array<string, mixed>>, failure: ?string}  $result */
+    /** @param  array{file: string, ms: float, symbols: list<array<string, mixed>>, ending: ?string, failure: ?string}  $result */
     private static function print(array $result, Report $report, bool $named): void
     {
         $prefix = $named ? $result['file'].': ' : '';

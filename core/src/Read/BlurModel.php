@@ -30,7 +30,7 @@ final readonly class BlurModel
     private const ENOUGH = 4;
 
     /**
-     * @param  list<float>  $weights  of the neighbours row by row, the module itself in the middle
+     * @param  array<int, float>  $weights  of the neighbours row by row, the module itself in the middle
      * @param  array{float, float, float}  $light  the grey between dark and light at the first module, and what it changes by a module across and down
      * @param  float  $error  root mean square of what the model leaves of the greys that it was learned from
      */

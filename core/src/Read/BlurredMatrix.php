@@ -35,7 +35,7 @@ final class BlurredMatrix
     /** Times that the blur is learned from what was found with it. */
     private const ROUNDS = 2;
 
-    /** @var list<int> of the field with a margin: 1 light, -1 dark, 0 not known */
+    /** @var array<int, int> of the field with a margin: 1 light, -1 dark, 0 not known */
     private array $known;
 
     private readonly int $wide;

@@ -13,6 +13,9 @@ enum Ending: string
     /** Symbols were read; what is left of the picture was looked at as far as that is worth it then. */
     case Found = 'found';
 
+    /** A symbol was read where it was expected, and nothing else was looked for. */
+    case Near = 'near';
+
     /** Nothing that is left can be a symbol, or can be read by any step there is. */
     case Nothing = 'nothing';
 
@@ -26,7 +29,7 @@ enum Ending: string
     public function hint(): string
     {
         return match ($this) {
-            self::Complete, self::Found, self::Nothing => '',
+            self::Complete, self::Found, self::Near, self::Nothing => '',
             self::Effort => 'A patient reading would look further.',
             self::Time => 'The time was over before everything had been tried: allow more.',
         };

@@ -13,8 +13,8 @@ final class Equations
     /**
      * Gauss-Jordan elimination with pivoting.
      *
-     * @param  list<list<float>>  $rows  of each equation the factors, then what they come to
-     * @return list<float>
+     * @param  array<int, array<int, float>>  $rows  of each equation the factors, then what they come to
+     * @return array<int, float> the unknowns in their order
      */
     public static function solve(array $rows): array
     {

@@ -22,6 +22,12 @@ final readonly class GridGeometry
         return new self($mapping, $window->left, $window->top, $window->scale, $mirrored);
     }
 
+    /** The same grid so many pixels further right and down. */
+    public function moved(float $right, float $down): self
+    {
+        return new self($this->mapping, $this->left + $right, $this->top + $down, $this->scale, $this->mirrored);
+    }
+
     /** Modules a side. */
     public function modules(): int
     {

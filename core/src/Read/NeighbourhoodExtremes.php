@@ -18,7 +18,7 @@ final class NeighbourhoodExtremes
      */
     public static function most(array $values, int $side, int $radius): array
     {
-        return self::extremes($values, $side, $radius, max(...));
+        return self::extremes($values, $side, $radius, true);
     }
 
     /**
@@ -27,24 +27,26 @@ final class NeighbourhoodExtremes
      */
     public static function least(array $values, int $side, int $radius): array
     {
-        return self::extremes($values, $side, $radius, min(...));
+        return self::extremes($values, $side, $radius, false);
     }
 
     /**
      * Along the rows, then down the columns.
      *
      * @param  list<float>  $values
-     * @param  callable(non-empty-list<float>): float  $extreme
+     * @param  bool  $most  the greatest; the least when false
      * @return list<float>
      */
-    private static function extremes(array $values, int $side, int $radius, callable $extreme): array
+    private static function extremes(array $values, int $side, int $radius, bool $most): array
     {
         $rows = array_chunk($values, max(1, $side));
         for ($pass = 0; $pass < 2; $pass++) {
             $turned = [];
             foreach ($rows as $y => $row) {
                 for ($x = 0; $x < $side; $x++) {
-                    $turned[$x][$y] = $extreme(array_slice($row, max(0, $x - $radius), min($side - 1, $x + $radius) - max(0, $x - $radius) + 1));
+                    $from = max(0, $x - $radius);
+                    $near = array_slice($row, $from, min($side - 1, $x + $radius) - $from + 1);
+                    $turned[$x][$y] = $near === [] ? 0.0 : ($most ? max($near) : min($near));
                 }
             }
             // The columns of the one are the rows of the other.

@@ -34,15 +34,15 @@ final class PictureReader
         }
         $plane = $this->decoder->decode($bytes);
         $outcome = $this->within($start, $options, fn (ReadOptions $left): ReadOutcome => $this->reader->read($plane, $left)) ?? new ReadOutcome([], new Failure(Stage::NoTime));
-        if ($outcome->count() === 0 && $this->decoder->milliseconds($header) * self::COLOURS < self::left($start, $options)) {
+        if ($outcome->count() === 0 && $options->effort !== Effort::Quick && $this->decoder->milliseconds($header) * self::COLOURS < self::left($start, $options)) {
             foreach ($this->decoder->channels($bytes) as $channel) {
-                $other = $this->within($start, $options, fn (ReadOptions $left): ReadOutcome => $this->reader->read($channel, $left));
+                $other = $this->within($start, $options, fn (ReadOptions $left): ReadOutcome => $this->reader->read($channel, $left->anywhere()));
                 if ($other === null || $other->count() > 0) {
                     $outcome = $other ?? $outcome;
                     break;
                 }
                 if ($other->failure !== null) {
-                    $outcome = new ReadOutcome([], ($outcome->failure ?? $other->failure)->furthest($other->failure));
+                    $outcome = new ReadOutcome([], ($outcome->failure ?? $other->failure)->furthest($other->failure), ending: $other->ending, steps: [...$outcome->steps, ...$other->steps]);
                 }
             }
         }

@@ -20,7 +20,11 @@ final readonly class ReadBudget
         return new self((int) hrtime(true), $ms);
     }
 
-    /** Whether this share of the time is over. */
+    /**
+     * Whether this share of the time is over.
+     *
+     * @phpstan-impure
+     */
     public function isSpent(float $share = 1.0): bool
     {
         return (hrtime(true) - $this->started) / 1e6 >= self::LAST * $share * $this->ms;

@@ -32,6 +32,7 @@ final readonly class ReadOptions
      * @param  list<string>  $symbologies  those wanted, of SYMBOLOGIES
      * @param  ?float  $budgetMs  milliseconds after which no new attempt is begun; what the effort says when null
      * @param  Effort  $effort  how far to go before it is said that there is nothing
+     * @param  ?NearPlace  $near  where a symbol is expected: it is looked for there first
      *
      * @throws InvalidArgumentException when a symbology is unknown or the budget out of bounds
      */
@@ -39,6 +40,7 @@ final readonly class ReadOptions
         public array $symbologies = self::SYMBOLOGIES,
         ?float $budgetMs = null,
         public Effort $effort = Effort::Usual,
+        public ?NearPlace $near = null,
     ) {
         $budgetMs ??= $effort->budgetMs();
         $unknown = array_diff($symbologies, self::SYMBOLOGIES);
@@ -54,7 +56,13 @@ final readonly class ReadOptions
     /** The same wish in less time. */
     public function within(float $ms): self
     {
-        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)), $this->effort);
+        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)), $this->effort, $this->near);
+    }
+
+    /** The same wish wherever the symbol is. */
+    public function anywhere(): self
+    {
+        return new self($this->symbologies, $this->budgetMs, $this->effort);
     }
 
     /**

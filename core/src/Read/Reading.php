@@ -43,6 +43,17 @@ final readonly class Reading
         return round(fmod(round($degrees, 1) + 360, 360), 1);
     }
 
+    /**
+     * The same reading in the picture of which this one's was a part.
+     *
+     * @param  int  $left  pixels that the part leaves out on the left
+     * @param  int  $top  and above
+     */
+    public function moved(int $left, int $top, LuminancePlane $picture): self
+    {
+        return new self($this->symbol, $this->frame->moved($left, $top), $this->geometry->moved($left, $top), $picture, $this->mirrored, $this->reversed, $this->fit);
+    }
+
     /** Every module as the reader saw it. Sampled when it is asked for: reading itself has no use for it. */
     public function grid(): SampledGrid
     {

@@ -23,7 +23,7 @@ final class Surroundings
     /**
      * Whether nothing but one tone is left.
      *
-     * @param  non-empty-list<SymbolFrame>  $frames  in pixels of the full picture
+     * @param  list<SymbolFrame>  $frames  in pixels of the full picture
      */
     public static function areBlank(GreyPlane $plane, array $frames): bool
     {

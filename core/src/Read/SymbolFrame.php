@@ -32,6 +32,14 @@ final readonly class SymbolFrame
         return new self($n, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], $modulePx);
     }
 
+    /** The frame so many pixels further right and down. */
+    public function moved(float $right, float $down): self
+    {
+        $at = fn (int $i): Point => new Point($this->corners[$i]->x + $right, $this->corners[$i]->y + $down);
+
+        return new self($this->modules, [$at(0), $at(1), $at(2), $at(3)], $this->modulePx);
+    }
+
     /** Whether a place, in pixels, lies within the symbol. */
     public function covers(float $x, float $y): bool
     {

@@ -33,8 +33,8 @@ final readonly class Texture
     /** Blocks of bars that agree. */
     private const BARS = 4;
 
-    /** Blocks of change both ways that a symbol takes at the least. */
-    private const MODULES = 2;
+    /** Blocks of change both ways that a symbol takes at the least: small ones are not much larger than a block. */
+    private const MODULES = 1;
 
     /** Directions that are told apart: a half turn in as many parts. */
     private const PARTS = 24;

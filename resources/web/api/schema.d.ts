@@ -1458,13 +1458,20 @@ export interface components {
             };
             payload: components["schemas"]["ReadPayload"];
         };
+        /**
+         * @description How far a reading goes before it says that there is nothing: `quick` takes at most about 120 ms a megapixel, for frames
+         *     of a camera; `patient` tries everything there is and may take seconds
+         * @default usual
+         * @enum {string}
+         */
+        Effort: "quick" | "usual" | "patient";
         ReadOptions: {
+            effort?: components["schemas"]["Effort"];
+            /** @description The four corners where a symbol was a moment ago, x and y of each, in pixels; it is looked for there first */
+            near?: number[];
             /** @description Those to look for; all when left out. A form may also send one field with commas */
             symbologies?: ("qr" | "microqr" | "ean13" | "ean8" | "upca" | "upce" | "itf14" | "code128" | "code39" | "matrix" | "linear")[];
-            /**
-             * @description Milliseconds a picture after which no new attempt is begun
-             * @default 1500
-             */
+            /** @description Milliseconds a picture after which no new attempt is begun: 1500 when left out, 5000 for a patient reading */
             budget_ms?: number;
             /** @description Texts that the pictures should hold */
             expected?: string[];
@@ -1569,6 +1576,12 @@ export interface components {
                 symbols: components["schemas"]["ReadSymbol"][];
                 /** @description The whole text when the symbols are a complete sequence */
                 joined: string | null;
+                /**
+                 * @description Why it stopped: `complete`, the rest of the picture is blank; `found`, symbols were read; `near`, one was read where it was
+                 *     expected; `nothing`, nothing left can be a symbol; `effort`, a patient reading would look further; `time`, the time was over
+                 * @enum {string}
+                 */
+                ending: "complete" | "found" | "near" | "nothing" | "effort" | "time";
                 failure: null | {
                     /**
                      * @description How far the best attempt came
@@ -2087,6 +2100,8 @@ export interface operations {
             query?: {
                 budget_ms?: number;
                 symbologies?: string;
+                effort?: components["schemas"]["Effort"];
+                near?: string;
             };
             header?: never;
             path?: never;

@@ -11,10 +11,9 @@ import { Sightings } from '@/lib/sightings'
 /** The camera's view with the outline of what is read in it; tells what came into view. */
 const emit = defineEmits<{ read: [result: ReadPicture, picture: Blob | null]; photo: [files: File[]] }>()
 const props = defineProps<{ quiet?: boolean }>()
-/** Milliseconds a frame may cost: a few go by each second. */
-const BUDGET = 160
-/** The same for a picture that is asked for. */
-const CAREFUL = 1500
+/** Frames in which nothing was read, after which one is looked at longer, and the milliseconds that it may take. */
+const PATIENCE = 4
+const LONGER = 160
 /** Milliseconds that a code has to be out of view before it is told again. */
 const GAP = 3000
 const frame = ref<HTMLElement>()
@@ -26,9 +25,18 @@ const trouble = ref('')
 const capturing = ref(false)
 const sightings = new Sightings(GAP)
 const { sound, shake, signal } = useSignals()
+let vain = 0
 const view = useCamera(async (grey, abort) => {
   try {
-    const read = await sendFrame(grey, BUDGET, abort)
+    // A symbol that is held stays near where it was.
+    const near = result.value?.symbols[0]?.corners
+    const isLonger = vain > 0 && vain % PATIENCE === 0
+    const read = await sendFrame(
+      grey,
+      isLonger ? { effort: 'usual', budget: LONGER } : { effort: 'quick', near },
+      abort,
+    )
+    vain = read.symbols.length > 0 ? 0 : vain + 1
     trouble.value = ''
     result.value = read
     if (keep.value) await tell(read)
@@ -58,7 +66,7 @@ async function capture(): Promise<void> {
   if (grey === null || capturing.value) return
   capturing.value = true
   try {
-    const read = await sendFrame(grey, CAREFUL, new AbortController().signal)
+    const read = await sendFrame(grey, { effort: 'patient' }, new AbortController().signal)
     result.value = read
     trouble.value = read.failure?.hint ?? ''
     sightings.clear()

@@ -15,11 +15,23 @@ export async function sendPicture(file: File): Promise<ReadPicture> {
   return answer.pictures[0]!
 }
 
-/** Sends a camera's frame; no more than this many milliseconds are spent on it. */
-export async function sendFrame(frame: Frame, budget: number, signal: AbortSignal): Promise<ReadPicture> {
+/** How much a frame may cost, and where a symbol was in the one before. */
+export interface FrameWish {
+  effort: Schemas['Effort']
+  /** Milliseconds; what the effort says when left out. */
+  budget?: number
+  /** Corners in pixels. */
+  near?: readonly (readonly number[])[]
+}
+
+/** Sends a camera's frame. */
+export async function sendFrame(frame: Frame, wish: FrameWish, signal: AbortSignal): Promise<ReadPicture> {
+  const near = wish.near?.flat().map((number) => number.toFixed(1))
   const answer = (await unwrap(
     api.POST('/api/v1/read', {
-      params: { query: { budget_ms: budget } },
+      params: {
+        query: { effort: wish.effort, budget_ms: wish.budget, near: near?.length === 8 ? near.join(',') : undefined },
+      },
       body: pgm(frame) as never,
       bodySerializer: (body) => body as unknown as Blob,
       headers: { 'Content-Type': 'image/x-portable-graymap' },
