@@ -46,7 +46,7 @@ final readonly class Texture
     private const PROPOSED = 3;
 
     /**
-     * @param  list<int>  $directions  blocks of bars for each part of a half turn, those beside them counted in
+     * @param  array<int, int>  $directions  blocks of bars for each part of a half turn, those beside them counted in
      * @param  int  $busy  blocks that change both ways
      */
     private function __construct(private array $directions, private int $busy)
@@ -62,19 +62,12 @@ final readonly class Texture
         $busy = 0;
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
-            $before = null;
             for ($block = 0; $block < $across; $block++) {
                 $part = self::part($plane, 1 + $block * self::BLOCK, $top);
-                if ($part === null) {
-                    $before = null;
-
-                    continue;
-                }
-                $busy += $part < 0 ? 1 : 0;
-                if ($part >= 0) {
+                if ($part !== null && $part >= 0) {
                     $directions[$part]++;
                 }
-                $before = $part;
+                $busy += $part !== null && $part < 0 ? 1 : 0;
             }
         }
 
@@ -84,7 +77,7 @@ final readonly class Texture
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
-        return max($this->smooth()) >= self::BARS;
+        return array_filter($this->smooth(), static fn (int $blocks): bool => $blocks >= self::BARS) !== [];
     }
 
     /** Whether there is anything that changes both ways. */
