@@ -9,7 +9,7 @@ use KeenGlyph\Bench\Reading\Pictures;
 require __DIR__.'/../../vendor/autoload.php';
 [, $folder, $each, $seed] = $argv + [1 => '', 2 => '14', 3 => 'heather'];
 $categories = match ($argv[4] ?? 'all') {
-    'all' => Pictures::CATEGORIES,
+    'all' => [...Pictures::CATEGORIES, ...Pictures::SEVERE],
     'severe' => Pictures::SEVERE,
     default => explode(',', $argv[4]),
 };

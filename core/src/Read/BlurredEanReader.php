@@ -189,7 +189,7 @@ final class BlurredEanReader
             $darkness[] = ($light - $sum / 3) / $place['depth'];
         }
 
-        return (new EanProfile($half, max(0.2, $place['sigma'])))->nearest($darkness);
+        return EanProfile::of($half, max(0.2, min(1.6, $place['sigma'])))->nearest($darkness);
     }
 
     /** @return ?array{BarText, float, float} null when sets or check digit do not come out */

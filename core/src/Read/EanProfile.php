@@ -21,29 +21,67 @@ final class EanProfile
     /** Modules of the quiet zones that are compared, too. */
     private const QUIET = 3;
 
-    /** @var array{left: array<string, string>, right: array<string, string>} modules by digit and number set */
-    private readonly array $digits;
+    /** @var array<string, array<string, self>> made already, by digits on a side and blur in fiftieths of a module */
+    private static array $made = [];
 
     /** @var array{float, float, float} weights of a module itself, of the next ones and of those beyond */
     private readonly array $weights;
+
+    /** @var array{left: array<string, array{int, int, list<float>}>, right: array<string, array{int, int, list<float>}>} of each digit and set its second module, its last but one, and the tones of its modules: five in the middle, the first after either module two before it, the last before either module two after it */
+    private readonly array $digits;
 
     /**
      * @param  int  $half  digits on each side: 6, or 4 for EAN-8
      * @param  float  $sigma  modules: standard deviation of the blur
      */
-    public function __construct(private readonly int $half, float $sigma)
+    public static function of(int $half, float $sigma): self
     {
-        [$left, $right] = [[], []];
-        for ($digit = 0; $digit < 10; $digit++) {
-            foreach ($half === 6 ? ['A', 'B'] : ['A'] as $set) {
-                $left[$digit.$set] = Ean::modules($digit, $set);
-            }
-            $right[$digit.'C'] = strtr(Ean::modules($digit, 'A'), '01', '10');
-        }
-        $this->digits = ['left' => $left, 'right' => $right];
+        $step = (int) round(50 * $sigma);
+
+        return self::$made[$half][$step] ??= new self($half, $step / 50);
+    }
+
+    private function __construct(private readonly int $half, float $sigma)
+    {
         $own = self::within(0.5 / $sigma);
         $next = (self::within(1.5 / $sigma) - $own) / 2;
         $this->weights = [$own, $next, (1 - $own) / 2 - $next];
+        [$left, $right] = [[], []];
+        for ($digit = 0; $digit < 10; $digit++) {
+            foreach ($half === 6 ? ['A', 'B'] : ['A'] as $set) {
+                $left[$digit.$set] = $this->tones(Ean::modules($digit, $set));
+            }
+            $right[$digit.'C'] = $this->tones(strtr(Ean::modules($digit, 'A'), '01', '10'));
+        }
+        $this->digits = ['left' => $left, 'right' => $right];
+    }
+
+    /** @return array{int, int, list<float>} */
+    private function tones(string $modules): array
+    {
+        // On each side what a digit begins with is what its neighbours end with, the other way round.
+        [$before, $after] = $modules[0] === '0' ? ['1', '0'] : ['0', '1'];
+        $tones = [];
+        for ($i = 1; $i < 6; $i++) {
+            $tones[] = $this->tone("?$before$modules$after?", $i + 2);
+        }
+        foreach (['0', '1'] as $previous) {
+            $tones[] = $this->tone($previous.$before.$modules.$after.'?', 2);
+        }
+        foreach (['0', '1'] as $next) {
+            $tones[] = $this->tone('?'.$before.$modules.$after.$next, 8);
+        }
+
+        return [(int) $modules[1], (int) $modules[5], $tones];
+    }
+
+    /** How dark a module is, of 1, with two known on each side. */
+    private function tone(string $modules, int $at): float
+    {
+        [$own, $next, $beyond] = $this->weights;
+        $is = static fn (int $place): int => $modules[$place] === '1' ? 1 : 0;
+
+        return $own * $is($at) + $next * ($is($at - 1) + $is($at + 1)) + $beyond * ($is($at - 2) + $is($at + 2));
     }
 
     /** Modules from the first bar to the last. */
@@ -66,9 +104,9 @@ final class EanProfile
         [$right, $rightCost] = $this->half($darkness, $q + 8 + $width, 'right', [1, 0], [1, 0]);
         $cost = $leftCost + $rightCost;
         // Guards and quiet zones, with the first module of what follows them, which is known.
-        $cost += $this->known($darkness, 0, '0000010100', 2, $q + 3);
-        $cost += $this->known($darkness, $q + 3 + $width - 2, '1101010100', 2, 5);
-        $cost += $this->known($darkness, $q + 8 + 2 * $width - 2, '0010100000', 2, $q + 3);
+        $cost += $this->known($darkness, 0, '000001010?', $q + 3);
+        $cost += $this->known($darkness, $q + 3 + $width, '?1010101?', 5);
+        $cost += $this->known($darkness, $q + 8 + 2 * $width, '?010100000', $q + 3);
         [$digits, $sets] = ['', ''];
         foreach ([...$left, ...$right] as $name) {
             $digits .= $name[0];
@@ -82,17 +120,14 @@ final class EanProfile
      * Squares of what known modules leave.
      *
      * @param  list<float>  $darkness
+     * @param  int  $at  place of the first of them
      * @param  string  $modules  with two more on each side
-     * @param  int  $skip  those at the beginning that are not compared
      */
-    private function known(array $darkness, int $at, string $modules, int $skip, int $count): float
+    private function known(array $darkness, int $at, string $modules, int $count): float
     {
-        [$own, $next, $beyond] = $this->weights;
         $cost = 0.0;
         for ($i = 0; $i < $count; $i++) {
-            $k = $i + $skip;
-            $tone = $own * (int) ($modules[$k] ?? 0) + $next * ((int) ($modules[$k - 1] ?? 0) + (int) ($modules[$k + 1] ?? 0)) + $beyond * ((int) ($modules[$k - 2] ?? 0) + (int) ($modules[$k + 2] ?? 0));
-            $left = $darkness[$at === 0 ? $i : $at + $k] - $tone;
+            $left = $darkness[$at + $i] - $this->tone($modules, $i + 2);
             $cost += $left * $left;
         }
 
@@ -100,7 +135,7 @@ final class EanProfile
     }
 
     /**
-     * The best digits of one side (Viterbi): a state is a digit's last module but one, and the second module of the next.
+     * The best digits of one side (Viterbi).
      *
      * @param  list<float>  $darkness
      * @param  'left'|'right'  $side
@@ -110,79 +145,43 @@ final class EanProfile
      */
     private function half(array $darkness, int $at, string $side, array $before, array $after): array
     {
-        // State by (last module but one of the digit, second module of the next).
-        $best = [[[INF, []], [INF, []]], [[INF, []], [INF, []]]];
-        $first = true;
-        [$end, $start] = $side === 'left' ? [1, 0] : [0, 1];
+        // A state is twice the digit's last module but one, and the second module of the next.
+        $costs = [INF, INF, INF, INF];
+        $costs[2 * $before[0] + 0] = $costs[2 * $before[0] + 1] = 0.0;
+        $paths = [[], [], [], []];
         for ($d = 0; $d < $this->half; $d++, $at += self::DIGIT) {
-            $now = [[[INF, []], [INF, []]], [[INF, []], [INF, []]]];
-            foreach ($this->digits[$side] as $name => $modules) {
-                $second = (int) $modules[1];
-                $last = (int) $modules[5];
-                $own = $this->own($darkness, $at, $modules);
-                foreach ([0, 1] as $previous) {
-                    [$cost, $path] = $first ? [$previous === $before[0] ? 0.0 : INF, []] : $best[$previous][$second];
-                    if ($cost === INF) {
+            [$a, $b, $c, $e, $f] = [$darkness[$at + 1], $darkness[$at + 2], $darkness[$at + 3], $darkness[$at + 4], $darkness[$at + 5]];
+            [$first, $last] = [$darkness[$at], $darkness[$at + 6]];
+            $now = [INF, INF, INF, INF];
+            $from = [[0, ''], [0, ''], [0, ''], [0, '']];
+            $isLast = $d === $this->half - 1;
+            foreach ($this->digits[$side] as $name => [$second, $ending, $tones]) {
+                [$t0, $t1, $t2, $t3, $t4, $f0, $f1, $l0, $l1] = $tones;
+                $inner = ($a - $t0) ** 2 + ($b - $t1) ** 2 + ($c - $t2) ** 2 + ($e - $t3) ** 2 + ($f - $t4) ** 2;
+                $zero = $costs[$second] + ($first - $f0) ** 2;
+                $one = $costs[2 + $second] + ($first - $f1) ** 2;
+                $state = $zero < $one ? $second : 2 + $second;
+                $inner += $zero < $one ? $zero : $one;
+                foreach ([$l0, $l1] as $next => $tone) {
+                    if ($isLast && $next !== $after[1]) {
                         continue;
                     }
-                    foreach ([0, 1] as $next) {
-                        if ($d === $this->half - 1 && $next !== $after[1]) {
-                            continue;
-                        }
-                        $all = $cost + $own + $this->edges($darkness, $at, $modules, $end, $previous, $start, $next);
-                        if ($all < $now[$last][$next][0]) {
-                            $now[$last][$next] = [$all, [...$path, (string) $name]];
-                        }
+                    $all = $inner + ($last - $tone) ** 2;
+                    if ($all < $now[2 * $ending + $next]) {
+                        $now[2 * $ending + $next] = $all;
+                        $from[2 * $ending + $next] = [$state, (string) $name];
                     }
                 }
             }
-            $best = $now;
-            $first = false;
-        }
-        $found = [INF, []];
-        foreach ($best as $row) {
-            foreach ($row as $state) {
-                $found = $state[0] < $found[0] ? $state : $found;
+            $longer = [];
+            foreach ($from as $state => [$previous, $name]) {
+                $longer[$state] = [...$paths[$previous], $name];
             }
+            [$costs, $paths] = [$now, $longer];
         }
+        $best = array_search(min($costs), $costs, true);
 
-        return [$found[1], $found[0]];
-    }
-
-    /**
-     * Squares of what the five inner modules leave, which the neighbours' unknown ones do not reach.
-     *
-     * @param  list<float>  $darkness
-     */
-    private function own(array $darkness, int $at, string $modules): float
-    {
-        [$own, $next, $beyond] = $this->weights;
-        // The last module of the digit before is dark on the left side and light on the right, where this one begins light or dark.
-        $before = $modules[0] === '0' ? 1 : 0;
-        $after = $modules[6] === '1' ? 0 : 1;
-        $cost = 0.0;
-        for ($i = 1; $i < 6; $i++) {
-            $tone = $own * (int) $modules[$i] + $next * ((int) $modules[$i - 1] + (int) $modules[$i + 1])
-                + $beyond * (($i === 1 ? $before : (int) $modules[$i - 2]) + ($i === 5 ? $after : (int) $modules[$i + 2]));
-            $left = $darkness[$at + $i] - $tone;
-            $cost += $left * $left;
-        }
-
-        return $cost;
-    }
-
-    /**
-     * Squares of what the first and the last module leave.
-     *
-     * @param  list<float>  $darkness
-     */
-    private function edges(array $darkness, int $at, string $modules, int $end, int $previous, int $start, int $next): float
-    {
-        [$own, $beside, $beyond] = $this->weights;
-        $first = $darkness[$at] - $own * (int) $modules[0] - $beside * ($end + (int) $modules[1]) - $beyond * ($previous + (int) $modules[2]);
-        $last = $darkness[$at + 6] - $own * (int) $modules[6] - $beside * ((int) $modules[5] + $start) - $beyond * ((int) $modules[4] + $next);
-
-        return $first * $first + $last * $last;
+        return [$paths[(int) $best], min($costs)];
     }
 
     /** Share of a normal distribution within so many standard deviations of its mean (Winitzki's approximation of the error function). */

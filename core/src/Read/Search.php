@@ -12,7 +12,7 @@ final class Search
     private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
     /** Stretches of lines that are tried through a blur. */
-    private const BLURRED = 16;
+    private const BLURRED = 30;
 
     private const BLURRED_PATIENT = 100;
 
@@ -70,8 +70,9 @@ final class Search
             }
             if ($this->isPromising($step)) {
                 $start = hrtime(true);
+                $before = count($this->readings()) + count($this->bars);
                 $this->take($step);
-                $this->steps[] = new StepTime($step, (hrtime(true) - $start) / 1e6);
+                $this->steps[] = new StepTime($step, (hrtime(true) - $start) / 1e6, count($this->readings()) + count($this->bars) > $before);
             }
         }
 

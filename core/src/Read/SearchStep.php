@@ -19,9 +19,9 @@ enum SearchStep: string
     case BlurredBars = 'blurred_bars';
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
+    case NearFull = 'near_full';
     case SharpQuarter = 'sharp_quarter';
     case SharpHalf = 'sharp_half';
-    case NearFull = 'near_full';
     case RingFull = 'ring_full';
     case Doubled = 'doubled';
     case SharpFull = 'sharp_full';
@@ -33,8 +33,8 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::SharpQuarter, self::SharpHalf, self::NearFull => Effort::Usual,
-            self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
+            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::NearFull => Effort::Usual,
+            self::SharpQuarter, self::SharpHalf, self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
 

@@ -7,7 +7,8 @@ namespace KeenGlyph\Core\Read;
 /** A step of a search, and what it took. */
 final readonly class StepTime
 {
-    public function __construct(public SearchStep $step, public float $ms)
+    /** @param  bool  $found  whether anything was read by it */
+    public function __construct(public SearchStep $step, public float $ms, public bool $found = false)
     {
     }
 }

@@ -6,6 +6,7 @@ import type { ReadPicture } from '@/api/client'
 import { sendFrame } from '@/composables/sendPicture'
 import { CAMERA_WORDS, useCamera } from '@/composables/useCamera'
 import { useSignals } from '@/composables/useSignals'
+import type { Frame } from '@/lib/frames'
 import { Sightings } from '@/lib/sightings'
 
 /** The camera's view with the outline of what is read in it; tells what came into view. */
@@ -26,25 +27,27 @@ const capturing = ref(false)
 const sightings = new Sightings(GAP)
 const { sound, shake, signal } = useSignals()
 let vain = 0
-const view = useCamera(async (grey, abort) => {
+const view = useCamera(look, async (read) => {
+  vain = read.symbols.length > 0 ? 0 : vain + 1
+  trouble.value = ''
+  result.value = read
+  if (keep.value) await tell(read)
+})
+async function look(grey: Frame, abort: AbortSignal): Promise<ReadPicture> {
   try {
     // A symbol that is held stays near where it was.
     const near = result.value?.symbols[0]?.corners
     const isLonger = vain > 0 && vain % PATIENCE === 0
-    const read = await sendFrame(
+    return await sendFrame(
       grey,
-      isLonger ? { effort: 'usual', budget: LONGER } : { effort: 'quick', near },
+      isLonger ? { effort: 'usual', budget: LONGER } : { effort: 'quick', ...(near && { near }) },
       abort,
     )
-    vain = read.symbols.length > 0 ? 0 : vain + 1
-    trouble.value = ''
-    result.value = read
-    if (keep.value) await tell(read)
   } catch (e) {
     if (!abort.aborted) trouble.value = e instanceof Error ? e.message : 'The frame could not be sent.'
     throw e
   }
-})
+}
 const { state, cameras, camera, torch, size, rate, video } = view
 
 function hold(element: unknown): void {

@@ -6,7 +6,7 @@ export type CameraState = 'off' | 'asking' | 'live' | 'refused' | 'none' | 'busy
 /** Mean difference of two frames, of 255, below which nothing has moved. */
 const STILL = 2.5
 /** Milliseconds between looks at the view. */
-const PACE = 20
+const PACE = 50
 
 /** What to do when there is no picture, in plain words. */
 export const CAMERA_WORDS: Record<Exclude<CameraState, 'off' | 'asking' | 'live'>, [string, string]> = {
@@ -22,8 +22,17 @@ export const CAMERA_WORDS: Record<Exclude<CameraState, 'off' | 'asking' | 'live'
   ],
 }
 
-/** A camera and its frames: one look at a time, the newest frame wins, and a view that does not change is not looked at again. */
-export function useCamera(look: (frame: Frame, signal: AbortSignal) => Promise<unknown>) {
+/** Looks under way at once: while the server reads one frame, the browser gets the next. */
+const UNDER_WAY = 2
+
+/**
+ * A camera and its frames. What comes of looks is told in the order of the frames, later ones only; a view that does not
+ * change is not looked at again.
+ */
+export function useCamera<T>(
+  look: (frame: Frame, signal: AbortSignal) => Promise<T>,
+  tell: (result: T) => Promise<void> | void,
+) {
   const state = ref<CameraState>('off')
   const cameras = ref<{ id: string; label: string }[]>([])
   const camera = ref('')
@@ -38,6 +47,7 @@ export function useCamera(look: (frame: Frame, signal: AbortSignal) => Promise<u
   let abort = new AbortController()
   let last: Frame | null = null
   let times: number[] = []
+  let [underWay, sent, told] = [0, 0, 0]
 
   async function start(id = camera.value): Promise<void> {
     stop()
@@ -84,7 +94,7 @@ export function useCamera(look: (frame: Frame, signal: AbortSignal) => Promise<u
       .filter((device) => device.kind === 'videoinput')
       .map((device, i) => ({ id: device.deviceId, label: device.label || `Camera ${i + 1}` }))
     abort = new AbortController()
-    void turn()
+    turn()
   }
 
   function stop(): void {
@@ -112,24 +122,36 @@ export function useCamera(look: (frame: Frame, signal: AbortSignal) => Promise<u
     return greyOf(context.getImageData(0, 0, width, height))
   }
 
-  async function turn(): Promise<void> {
+  function turn(): void {
     const mine = abort
-    const frame = document.hidden ? null : grab()
+    const frame = document.hidden || underWay >= UNDER_WAY ? null : grab()
     if (frame !== null && apart(last, frame) > STILL) {
       last = frame
-      try {
-        await look(frame, mine.signal)
-      } catch {
-        // A frame that was not read is followed by the next; the page says so when the server does not answer.
-      }
-      const now = performance.now()
-      times = [...times.filter((time) => now - time < 2000), now]
-      rate.value = Math.round((times.length / Math.min(2, Math.max(0.5, (now - times[0]!) / 1000))) * 10) / 10
-    } else if (frame !== null) {
+      void see(frame, mine)
+    } else if (frame !== null && underWay === 0) {
       rate.value = 0
       times = []
     }
-    if (!mine.signal.aborted) timer = setTimeout(() => void turn(), PACE)
+    if (!mine.signal.aborted) timer = setTimeout(turn, PACE)
+  }
+
+  async function see(frame: Frame, mine: AbortController): Promise<void> {
+    const number = ++sent
+    underWay++
+    try {
+      const result = await look(frame, mine.signal)
+      if (!mine.signal.aborted && number > told) {
+        told = number
+        await tell(result)
+      }
+    } catch {
+      // A frame that was not read is followed by the next; the page says so when the server does not answer.
+    } finally {
+      underWay--
+    }
+    const now = performance.now()
+    times = [...times.filter((time) => now - time < 2000), now]
+    rate.value = Math.round((times.length / Math.min(2, Math.max(0.5, (now - times[0]!) / 1000))) * 10) / 10
   }
 
   async function light(on: boolean): Promise<void> {
