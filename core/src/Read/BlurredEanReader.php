@@ -33,6 +33,9 @@ final class BlurredEanReader
     /** Modules of its quiet zone that a symbol must at least have on both sides; no space in it is wider than four. */
     private const QUIET = 5.0;
 
+    /** Pixels of the shortest symbol that is looked at. */
+    private const SHORTEST = 60;
+
     /** Share of the way from light to dark up to which a pixel is blank. */
     private const BLANK = 0.22;
 
@@ -82,6 +85,9 @@ final class BlurredEanReader
         $sorted = $greys;
         sort($sorted);
         $count = count($sorted);
+        if ($count < self::SHORTEST) {
+            return [];
+        }
         [$dark, $light] = [$sorted[intdiv($count, 20)], $sorted[intdiv(9 * $count, 10)]];
         if ($light - $dark < self::CONTRAST) {
             return [];
@@ -102,7 +108,7 @@ final class BlurredEanReader
             }
         }
 
-        return array_values(array_filter($segments, static fn (array $segment): bool => $segment[1] - $segment[0] >= 60));
+        return array_values(array_filter($segments, static fn (array $segment): bool => $segment[1] - $segment[0] >= self::SHORTEST));
     }
 
     /**

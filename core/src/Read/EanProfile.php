@@ -21,7 +21,7 @@ final class EanProfile
     /** Modules of the quiet zones that are compared, too. */
     private const QUIET = 3;
 
-    /** @var array<string, array<string, self>> made already, by digits on a side and blur in fiftieths of a module */
+    /** @var array<int, array<int, self>> made already, by digits on a side and blur in fiftieths of a module */
     private static array $made = [];
 
     /** @var array{float, float, float} weights of a module itself, of the next ones and of those beyond */

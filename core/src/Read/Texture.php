@@ -46,7 +46,7 @@ final readonly class Texture
     private const PROPOSED = 3;
 
     /**
-     * @param  array<int, int>  $directions  blocks of bars for each part of a half turn, those beside them counted in
+     * @param  array<int, list<float>>  $directions  of each part of a half turn the directions of the blocks of bars in it, radians
      * @param  int  $busy  blocks that change both ways
      */
     private function __construct(private array $directions, private int $busy)
@@ -58,16 +58,17 @@ final readonly class Texture
     {
         $full = $pyramid->level(0);
         $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
-        $directions = array_fill(0, self::PARTS, 0);
+        $directions = array_fill(0, self::PARTS, []);
         $busy = 0;
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             for ($block = 0; $block < $across; $block++) {
-                $part = self::part($plane, 1 + $block * self::BLOCK, $top);
-                if ($part !== null && $part >= 0) {
-                    $directions[$part]++;
+                $direction = self::direction($plane, 1 + $block * self::BLOCK, $top);
+                if ($direction === false) {
+                    $busy++;
+                } elseif ($direction !== null) {
+                    $directions[(int) floor($direction / M_PI * self::PARTS) % self::PARTS][] = $direction;
                 }
-                $busy += $part !== null && $part < 0 ? 1 : 0;
             }
         }
 
@@ -77,7 +78,7 @@ final readonly class Texture
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
-        return array_filter($this->smooth(), static fn (int $blocks): bool => $blocks >= self::BARS) !== [];
+        return array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
     }
 
     /** Whether there is anything that changes both ways. */
@@ -93,16 +94,20 @@ final readonly class Texture
      */
     public function barAngles(): array
     {
-        $smooth = $this->smooth();
-        arsort($smooth);
+        $near = $this->near();
+        uasort($near, static fn (array $a, array $b): int => count($b) <=> count($a));
         $angles = [];
-        foreach ($smooth as $part => $blocks) {
-            if ($blocks < self::BARS || count($angles) === self::PROPOSED) {
+        foreach ($near as $directions) {
+            if (count($directions) < self::BARS || count($angles) === self::PROPOSED) {
                 break;
             }
-            $before = $this->directions[($part + self::PARTS - 1) % self::PARTS];
-            $after = $this->directions[($part + 1) % self::PARTS];
-            $angle = fmod(($part + 0.5 + ($after - $before) / $blocks) * 180 / self::PARTS + 180, 180);
+            // Directions are the same after half a turn, so twice the angle has a mean.
+            [$cosine, $sine] = [0.0, 0.0];
+            foreach ($directions as $direction) {
+                $cosine += cos(2 * $direction);
+                $sine += sin(2 * $direction);
+            }
+            $angle = fmod(rad2deg(atan2($sine, $cosine)) / 2 + 180, 180);
             foreach ($angles as $other) {
                 $apart = abs($other - $angle);
                 if (min($apart, 180 - $apart) < 15) {
@@ -115,19 +120,19 @@ final readonly class Texture
         return array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > 4));
     }
 
-    /** @return array<int, int> */
-    private function smooth(): array
+    /** @return array<int, list<float>> of each part the directions in it and in those beside it */
+    private function near(): array
     {
-        $smooth = [];
-        foreach ($this->directions as $part => $blocks) {
-            $smooth[$part] = $blocks + $this->directions[($part + 1) % self::PARTS] + $this->directions[($part + self::PARTS - 1) % self::PARTS];
+        $near = [];
+        foreach ($this->directions as $part => $directions) {
+            $near[$part] = [...$directions, ...$this->directions[($part + 1) % self::PARTS], ...$this->directions[($part + self::PARTS - 1) % self::PARTS]];
         }
 
-        return $smooth;
+        return $near;
     }
 
-    /** @return ?int the direction of a block's bars; -1 where it changes both ways, null where it is blank */
-    private static function part(GreyPlane $plane, int $left, int $top): ?int
+    /** @return float|false|null the direction across a block's bars, 0 to half a turn in radians; false where it changes both ways, null where it is blank */
+    private static function direction(GreyPlane $plane, int $left, int $top): float|false|null
     {
         $pixels = $plane->pixels;
         $width = $plane->width;
@@ -150,10 +155,9 @@ final readonly class Texture
             return null;
         }
         if (sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) < self::COHERENT * $all) {
-            return -1;
+            return false;
         }
-        $turn = atan2(2 * $xy, $xx - $yy) / 2;
 
-        return ((int) floor($turn / M_PI * self::PARTS) + self::PARTS) % self::PARTS;
+        return fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI);
     }
 }

@@ -24,7 +24,7 @@ use KeenGlyph\Core\Symbol\ReedSolomon;
 use KeenGlyph\Core\Symbol\Version;
 
 /** Symbols read in the pictures of tests/fixtures/reading when it was last raised. */
-const KEPT_FLOOR = 56;
+const KEPT_FLOOR = 70;
 
 /** @return list<string> */
 function textsOf(ReadOutcome $outcome): array
