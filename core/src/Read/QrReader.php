@@ -13,6 +13,18 @@ final class QrReader
     /** Triplets for which a bent surface is considered: it is expensive, and most others are chance. */
     private const BENT = 8;
 
+    /**
+     * Pixels that the five runs across a finder pattern have together at least: fewer at full size, below which there is
+     * nothing, and in a picture of few pixels, where chance has less room. A finer level shows the others twice as large.
+     */
+    private const RUNS = 17;
+
+    private const RUNS_SMALL = 13;
+
+    private const RUNS_FULL = 11;
+
+    private const FEW = 40_000;
+
     /** Times that the same three patterns, seen at different sizes, are tried by every means. */
     private const DEEP = 2;
 
@@ -117,7 +129,7 @@ final class QrReader
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level > 0 ? 17 : 11, $this->budget, $this->frames(), $scale, $rule) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level === 0 ? self::RUNS_FULL : ($bits->width * $bits->height < self::FEW ? self::RUNS_SMALL : self::RUNS), $this->budget, $this->frames(), $scale, $rule) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {

@@ -42,14 +42,18 @@ final readonly class Texture
     /** Pixels above which the picture is looked at in half its size. */
     private const LARGE = 1_400_000;
 
+    /** Pixels up to which a picture is small. */
+    private const SMALL = 60_000;
+
     /** Directions proposed. */
     private const PROPOSED = 3;
 
     /**
      * @param  array<int, list<float>>  $directions  of each part of a half turn the directions of the blocks of bars in it, radians
      * @param  int  $busy  blocks that change both ways
+     * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
      */
-    private function __construct(private array $directions, private int $busy)
+    private function __construct(private array $directions, private int $busy, private bool $isSmall)
     {
     }
 
@@ -72,13 +76,13 @@ final readonly class Texture
             }
         }
 
-        return new self($directions, $busy);
+        return new self($directions, $busy, $full->width * $full->height < self::SMALL);
     }
 
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
-        return array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
+        return $this->isSmall || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
     }
 
     /** Whether there is anything that changes both ways. */
@@ -142,8 +146,10 @@ final readonly class Texture
         for ($y = $top; $y < $bottom; $y += self::STEP_Y) {
             $at = $y * $width + $left;
             for ($x = $left; $x < $right; $x += self::STEP_X, $at += self::STEP_X) {
-                $dx = ord($pixels[$at + 1]) - ord($pixels[$at - 1]);
-                $dy = ord($pixels[$at + $width]) - ord($pixels[$at - $width]);
+                // From one pixel to the next: across two, bars of single pixels would look alike.
+                $own = ord($pixels[$at]);
+                $dx = ord($pixels[$at + 1]) - $own;
+                $dy = ord($pixels[$at + $width]) - $own;
                 $xx += $dx * $dx;
                 $yy += $dy * $dy;
                 $xy += $dx * $dy;
