@@ -18,8 +18,11 @@ use function substr;
  */
 final readonly class GreyPlane
 {
-    /** Share of pixels that may be lost at each end of the stretch: glare and dead pixels. */
-    private const LOST = 0.0002;
+    /** Share of pixels that may be lost at each end of the stretch: glare, dead pixels, the tails of noise. */
+    private const LOST = 0.002;
+
+    /** The same where every grey counts: of a small symbol in a large picture the dark of its finder patterns is no more than that. */
+    private const LOST_WHOLE = 0.0002;
 
     /** Share of pixels of the two end tones in a picture that was drawn. */
     private const DRAWN = 0.9;
@@ -42,10 +45,13 @@ final readonly class GreyPlane
     ) {
     }
 
-    /** @param  float  $scale  pixels of the picture a pixel of the plane */
-    public static function of(LuminancePlane $plane, float $scale = 1.0): self
+    /**
+     * @param  float  $scale  pixels of the picture a pixel of the plane
+     * @param  bool  $whole  whether next to no grey is cut off at the ends
+     */
+    public static function of(LuminancePlane $plane, float $scale = 1.0, bool $whole = false): self
     {
-        $pixels = strtr($plane->pixels, self::all(), self::stretch($plane->pixels));
+        $pixels = strtr($plane->pixels, self::all(), self::stretch($plane->pixels, $whole ? self::LOST_WHOLE : self::LOST));
 
         return new self(($plane->width + 7) & ~7, $plane->height, self::padded($pixels, $plane->width, $plane->height), $scale);
     }
@@ -224,14 +230,14 @@ final readonly class GreyPlane
             $map .= chr((int) round(255 * log(1 + $grey / self::SHADE) / log(1 + 255 / self::SHADE)));
         }
 
-        return self::of(new LuminancePlane($plane->width, $plane->height, strtr($plane->pixels, self::all(), $map)));
+        return self::of(new LuminancePlane($plane->width, $plane->height, strtr($plane->pixels, self::all(), $map)), 1.0, true);
     }
 
     /** @return string the new grey of each of the 256 greys */
-    private static function stretch(string $pixels): string
+    private static function stretch(string $pixels, float $share): string
     {
         $histogram = count_chars($pixels, 0);
-        $lost = (int) (strlen($pixels) * self::LOST);
+        $lost = (int) (strlen($pixels) * $share);
         $low = 0;
         for ($seen = $histogram[0]; $seen <= $lost && $low < 254; $seen += $histogram[++$low]) {
         }

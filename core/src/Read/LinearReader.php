@@ -55,14 +55,17 @@ final class LinearReader
     }
 
     /**
-     * Lines at these angles, in a picture of moderate size.
+     * Lines at these angles, in a picture of moderate size and then in one twice as large.
      *
      * @param  list<float>  $angles  degrees
      * @return list<LinearReading>
      */
     public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles): array
     {
-        return $this->look($pyramid->level(self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height)), $budget, $angles, true);
+        $level = self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height);
+        $readings = $this->look($pyramid->level($level), $budget, $angles, true);
+
+        return $readings === [] && $level > 0 ? $this->look($pyramid->level($level - 1), $budget, $angles, true) : $readings;
     }
 
     /**

@@ -40,6 +40,12 @@ final class Pyramid
         return new self($this->picture, [], $this->last, $this);
     }
 
+    /** The same picture with next to no grey cut off at the ends, for what measures greys rather than tells them apart. */
+    public function whole(): self
+    {
+        return new self($this->picture, [GreyPlane::of($this->picture, 1.0, true)], $this->last);
+    }
+
     /** The same picture with what lies in shadow brought out. */
     public function lifted(): self
     {

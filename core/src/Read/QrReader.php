@@ -129,7 +129,7 @@ final class QrReader
         $scale = $pyramid->level($level)->scale;
         $attempt = new SymbolAttempt($pyramid, $this->budget);
         $step = $bits->height < 300 ? 1 : ($bits->width * $bits->height > 600_000 ? 3 : 2);
-        foreach (FinderScan::find($bits, $step, $level === 0 ? self::RUNS_FULL : ($bits->width * $bits->height < self::FEW ? self::RUNS_SMALL : self::RUNS), $this->budget, $this->frames(), $scale, $rule) as $finder) {
+        foreach (FinderScan::find($bits, $step, $level <= 0 ? self::RUNS_FULL : ($bits->width * $bits->height < self::FEW ? self::RUNS_SMALL : self::RUNS), $this->budget, $this->frames(), $scale, $rule) as $finder) {
             $this->add($finder->scaled($scale));
         }
         foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {

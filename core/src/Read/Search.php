@@ -27,6 +27,9 @@ final class Search
     /** The same on the picture with what lies in shadow brought out, made when it is needed. */
     private ?QrReader $shade = null;
 
+    /** The same on the picture with every grey kept. */
+    private ?QrReader $whole = null;
+
     private ?Texture $texture = null;
 
     private Failure $failure;
@@ -94,7 +97,7 @@ final class Search
     /** @return list<Reading> */
     private function readings(): array
     {
-        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->shade?->readings() ?? []] : []), ...$this->micro];
+        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? []] : []), ...$this->micro];
     }
 
     private function isFound(): bool
@@ -121,7 +124,8 @@ final class Search
             SearchStep::LevelBars => $this->texture()->hasBars(),
             SearchStep::Pairs => count($this->qr->free()) > 1,
             SearchStep::SlantedBars => $this->slants() !== [],
-            SearchStep::BlurredBars, SearchStep::EveryAngle => $this->texture()->hasBars(),
+            SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->isMostlyBars(),
+            SearchStep::EveryAngle => $this->texture()->hasBars(),
             default => $this->texture()->hasModules(),
         };
     }
@@ -145,12 +149,12 @@ final class Search
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
             SearchStep::Pairs => $this->qr->pairs(),
             SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
-            SearchStep::RingQuarter => $this->lookAgain(2, self::ring(...), rule: CoreRule::blurred()),
-            SearchStep::RingHalf => $this->lookAgain(1, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::RingQuarter => $this->lookThroughBlur(2),
+            SearchStep::RingHalf => $this->lookThroughBlur(1),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
             SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED)),
-            SearchStep::RingFull => $this->lookAgain(0, self::ring(...), rule: CoreRule::blurred()),
+            SearchStep::RingFull => $this->lookThroughBlur(0),
             SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearFull => $this->lookAgain(0, self::near(...), rule: CoreRule::damaged()),
@@ -169,11 +173,20 @@ final class Search
         $this->qr->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $bits($pyramid, $level), $sharp, $rule);
     }
 
+    private function lookThroughBlur(int $level): void
+    {
+        $this->lookForRings($this->whole ??= new QrReader($this->pyramid->whole(), $this->budget), $level);
+    }
+
     private function lookIntoShade(int $level): void
     {
-        $this->shade ??= new QrReader($this->pyramid->lifted(), $this->budget);
-        $this->shade->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $pyramid->ringBits($level), rule: CoreRule::blurred());
-        $this->failure = $this->failure->furthest($this->shade->failure());
+        $this->lookForRings($this->shade ??= new QrReader($this->pyramid->lifted(), $this->budget), $level);
+    }
+
+    private function lookForRings(QrReader $reader, int $level): void
+    {
+        $reader->lookAgain($level, static fn (Pyramid $pyramid): BitPlane => $pyramid->ringBits($level), rule: CoreRule::blurred());
+        $this->failure = $this->failure->furthest($reader->failure());
     }
 
     private static function plain(Pyramid $pyramid, int $level): BitPlane
@@ -184,11 +197,6 @@ final class Search
     private static function near(Pyramid $pyramid, int $level): BitPlane
     {
         return $pyramid->nearBits($level);
-    }
-
-    private static function ring(Pyramid $pyramid, int $level): BitPlane
-    {
-        return $pyramid->ringBits($level);
     }
 
     private function readMicro(): void

@@ -20,13 +20,13 @@ enum SearchStep: string
     case NearQuarter = 'near_quarter';
     case NearHalf = 'near_half';
     case NearFull = 'near_full';
+    case EveryAngle = 'every_angle';
     case SharpQuarter = 'sharp_quarter';
     case SharpHalf = 'sharp_half';
     case RingFull = 'ring_full';
     case Doubled = 'doubled';
     case SharpFull = 'sharp_full';
     case SharpDoubled = 'sharp_doubled';
-    case EveryAngle = 'every_angle';
 
     /** The least effort that takes this step. */
     public function effort(): Effort

@@ -31,7 +31,7 @@ final class SymbolAttempt
     /** Modules a side up to which a blur is seen through: it takes time for each of them. */
     private const BLURRED = 97;
 
-    /** Correlation of the known modules from which a symbol with a guessed pattern is worth the expensive ways. */
+    /** Correlation of the known modules from which a symbol is worth looking through a blur, and one with a guessed pattern the other expensive ways. */
     private const CLEAR = 0.7;
 
     /** Versions below which three patterns say little about the perspective, and none is tried too. */
@@ -96,7 +96,7 @@ final class SymbolAttempt
     {
         $failure = new Failure(Stage::NoGrid, $module);
         $soft = GreySampler::sample($window, $mapping);
-        foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep) as [$map, $decided]) {
+        foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep, $fit) as [$map, $decided]) {
             foreach ([false, true] as $mirrored) {
                 $matrix = $mirrored ? $decided->transposed() : $decided;
                 try {
@@ -118,7 +118,7 @@ final class SymbolAttempt
      *
      * @return iterable<array{GridMapping, DecidedMatrix}>
      */
-    private function decisions(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx, FinderTriplet $triplet, bool $isDeep): iterable
+    private function decisions(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx, FinderTriplet $triplet, bool $isDeep, float $fit): iterable
     {
         yield [$mapping, $soft->decided()];
         if ($this->budget->isSpent()) {
@@ -129,10 +129,10 @@ final class SymbolAttempt
         if (! $isDeep || $this->budget->isSpent()) {
             return;
         }
-        yield from $this->through($window, $mapping, $soft, $version, $modulePx);
+        yield from $this->through($window, $mapping, $soft, $version, $modulePx, $fit);
         if ($version->number < self::FLAT) {
             $flat = GridFitter::parallel($window, $triplet, $version);
-            yield from $this->through($window, $flat, GreySampler::sample($window, $flat), $version, $modulePx);
+            yield from $this->through($window, $flat, GreySampler::sample($window, $flat), $version, $modulePx, $fit);
         }
         if ($this->budget->isSpent()) {
             return;
@@ -142,7 +142,7 @@ final class SymbolAttempt
         foreach ([0.0, 0.7, 1.5] as $amount) {
             yield [$moved, ($amount > 0 ? $again->sharpened($amount) : $again)->decided()];
         }
-        yield from $this->through($window, $moved, $again, $version, $modulePx);
+        yield from $this->through($window, $moved, $again, $version, $modulePx, $fit);
     }
 
     /**
@@ -150,9 +150,9 @@ final class SymbolAttempt
      *
      * @return iterable<array{GridMapping, DecidedMatrix}>
      */
-    private function through(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx): iterable
+    private function through(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx, float $fit): iterable
     {
-        if ($version->modules() > self::BLURRED) {
+        if ($version->modules() > self::BLURRED || $fit < self::CLEAR) {
             return;
         }
         for ($round = 0; $round < self::ROUNDS && ! $this->budget->isSpent(); $round++) {

@@ -18,23 +18,31 @@ use function sqrt;
 final readonly class Texture
 {
     /** Pixels a side of a block, and between the places in it that are looked at. */
-    private const BLOCK = 24;
+    private const BLOCK = 16;
 
     private const STEP_X = 2;
 
-    private const STEP_Y = 4;
+    private const STEP_Y = 3;
 
-    /** Mean square of a difference of greys, of 127, below which a block is blank. */
-    private const BLANK = 6.0;
+    /** Mean square of the differences across four pixels, of 127 greys each, below which a block is blank. */
+    private const BLANK = 12.0;
+
+    /** The same in the noisiest picture, and how far above its noise a block must be. */
+    private const NOISY = 400.0;
+
+    private const ABOVE = 2.0;
 
     /** Share of all change that goes one way, from which it is bars: 0 both ways alike to 1. */
-    private const COHERENT = 0.7;
+    private const COHERENT = 0.6;
 
     /** Blocks of bars that agree. */
-    private const BARS = 4;
+    private const BARS = 6;
 
     /** Blocks of change both ways that a symbol takes at the least: small ones are not much larger than a block. */
-    private const MODULES = 1;
+    private const MODULES = 2;
+
+    /** Share of all blocks that change, from which bars are what the picture is about. */
+    private const MOSTLY = 0.4;
 
     /** Directions that are told apart: a half turn in as many parts. */
     private const PARTS = 24;
@@ -44,6 +52,9 @@ final readonly class Texture
 
     /** Pixels up to which a picture is small. */
     private const SMALL = 60_000;
+
+    /** Degrees by which bars of one and a half pixels are seen nearer to the diagonal. */
+    private const ALIASED = 11.0;
 
     /** Directions proposed. */
     private const PROPOSED = 3;
@@ -62,15 +73,24 @@ final readonly class Texture
     {
         $full = $pyramid->level(0);
         $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
-        $directions = array_fill(0, self::PARTS, []);
-        $busy = 0;
+        $blocks = [];
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             for ($block = 0; $block < $across; $block++) {
-                $direction = self::direction($plane, 1 + $block * self::BLOCK, $top);
-                if ($direction === false) {
+                $blocks[] = self::block($plane, 1 + $block * self::BLOCK, $top);
+            }
+        }
+        // What the calmest quarter has is noise.
+        $changes = array_column($blocks, 0);
+        sort($changes);
+        $least = max(self::BLANK, min(self::NOISY, self::ABOVE * $changes[intdiv(count($changes), 4)]));
+        $directions = array_fill(0, self::PARTS, []);
+        $busy = 0;
+        foreach ($blocks as [$change, $coherence, $direction]) {
+            if ($change >= $least) {
+                if ($coherence < self::COHERENT) {
                     $busy++;
-                } elseif ($direction !== null) {
+                } else {
                     $directions[(int) floor($direction / M_PI * self::PARTS) % self::PARTS][] = $direction;
                 }
             }
@@ -83,6 +103,14 @@ final readonly class Texture
     public function hasBars(): bool
     {
         return $this->isSmall || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
+    }
+
+    /** Whether bars of one direction are a good part of all there is in the picture. */
+    public function isMostlyBars(): bool
+    {
+        $most = max([0, ...array_map(count(...), $this->near())]);
+
+        return $this->hasBars() && $most >= self::MOSTLY * ($this->busy + array_sum(array_map(count(...), $this->directions)));
     }
 
     /** Whether there is anything that changes both ways. */
@@ -120,6 +148,10 @@ final readonly class Texture
             }
             $angles[] = $angle;
         }
+        // Differences between pixels see fine bars nearer to the diagonal than they stand.
+        foreach ($angles as $angle) {
+            $angles[] = $angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1);
+        }
 
         return array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > 4));
     }
@@ -135,8 +167,8 @@ final readonly class Texture
         return $near;
     }
 
-    /** @return float|false|null the direction across a block's bars, 0 to half a turn in radians; false where it changes both ways, null where it is blank */
-    private static function direction(GreyPlane $plane, int $left, int $top): float|false|null
+    /** @return array{float, float, float} mean square of the differences, share of them that goes one way, and that way: 0 to half a turn in radians */
+    private static function block(GreyPlane $plane, int $left, int $top): array
     {
         $pixels = $plane->pixels;
         $width = $plane->width;
@@ -146,10 +178,11 @@ final readonly class Texture
         for ($y = $top; $y < $bottom; $y += self::STEP_Y) {
             $at = $y * $width + $left;
             for ($x = $left; $x < $right; $x += self::STEP_X, $at += self::STEP_X) {
-                // From one pixel to the next: across two, bars of single pixels would look alike.
-                $own = ord($pixels[$at]);
-                $dx = ord($pixels[$at + 1]) - $own;
-                $dy = ord($pixels[$at + $width]) - $own;
+                // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
+                $falling = ord($pixels[$at + $width + 1]) - ord($pixels[$at]);
+                $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
+                $dx = $falling + $rising;
+                $dy = $falling - $rising;
                 $xx += $dx * $dx;
                 $yy += $dy * $dy;
                 $xy += $dx * $dy;
@@ -157,13 +190,11 @@ final readonly class Texture
             }
         }
         $all = $xx + $yy;
-        if ($count === 0 || $all < self::BLANK * $count) {
-            return null;
-        }
-        if (sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) < self::COHERENT * $all) {
-            return false;
-        }
 
-        return fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI);
+        return [
+            $all / max(1, $count),
+            sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) / max(1, $all),
+            fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI),
+        ];
     }
 }
