@@ -57,7 +57,8 @@ final class SymbolAttempt
         $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, min($triplet->topLeft->module(), $triplet->topRight->module(), $triplet->bottomLeft->module()) / self::MODULE), 2))));
         $failure = new Failure(Stage::NoGrid);
         $versions = $this->versions($this->pyramid->level($level), $triplet);
-        if ($versions === [] && (! $mayBend || abs($triplet->across - $triplet->down) < self::ROLLED * $triplet->modules)) {
+        $seemsBent = abs($triplet->across - $triplet->down) >= self::ROLLED * $triplet->modules;
+        if ($versions === [] && (! $mayBend || ! $seemsBent)) {
             return $failure;
         }
         if ($versions !== []) {
@@ -66,7 +67,8 @@ final class SymbolAttempt
         }
         $window = $this->window($triplet, $level, $module);
         $modulePx = $module / $window->scale;
-        foreach ($mayBend ? [...$versions, null] : $versions as $version) {
+        // A flat grid on a bent symbol takes long to fail.
+        foreach (! $mayBend ? $versions : ($seemsBent ? [null, ...$versions] : [...$versions, null]) as $version) {
             if ($this->budget->isSpent()) {
                 break;
             }
@@ -75,7 +77,7 @@ final class SymbolAttempt
                 // Nothing flat fits: perhaps it goes around something.
                 [$version, $cylinder] = $this->rolled($this->pyramid->level($level), $triplet);
                 if ($version === null) {
-                    break;
+                    continue;
                 }
             }
             [$mapping, $fit] = GridFitter::fit($window, $triplet, $version, $modulePx, $cylinder);
