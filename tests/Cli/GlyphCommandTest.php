@@ -89,8 +89,19 @@ it('says 1 when a picture holds no symbol, and still reports the others', functi
     $results = json_decode($out, true);
     expect($status)->toBe(1)
         ->and(array_map(fn ($r) => count($r['symbols']), $results))->toBe([1, 0, 0])
+        ->and(array_column($results, 'ending'))->toBe(['complete', 'nothing', null])
         ->and($results[1]['failure'])->toContain('No symbol')
         ->and($results[2]['failure'])->toContain('not a picture');
+});
+
+it('reads with as much effort as is asked for', function () {
+    glyph('make', '--text', 'hive', '--out', "$this->folder/a.png");
+    foreach (['usual', 'patient'] as $effort) {
+        [$status, $out] = glyph('read', "$this->folder/a.png", '--effort', $effort);
+        expect($status)->toBe(0)->and($out)->toBe("hive\n");
+    }
+    [$status, , $errors] = glyph('read', "$this->folder/a.png", '--effort', 'heroic');
+    expect($status)->toBe(2)->and($errors)->toContain('quick, usual, patient');
 });
 
 it('says 2 and why when called wrongly', function (array $words, string $reason) {

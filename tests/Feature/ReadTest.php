@@ -27,6 +27,50 @@ it('says what it saw when it read nothing', function () {
         ->and($answer->json('pictures.0.failure.stage'))->toBe('no_finder');
 });
 
+it('goes as far as it is asked to, and says why it stopped', function () {
+    $png = $this->postJson('/api/v1/symbols', ['text' => 'held', 'module_px' => 4], ['Accept' => 'image/png'])->getContent();
+    $read = fn (array $more, string $bytes) => $this->post('/api/v1/read', ['picture' => UploadedFile::fake()->createWithContent('a.png', $bytes), ...$more])->assertOk()->json('pictures.0');
+    expect($read([], $png)['ending'])->toBe('complete')->and($read(['effort' => 'quick'], $png)['symbols'][0]['text'])->toBe('held');
+    $page = imagecreatetruecolor(300, 200);
+    for ($i = 0; $i < 400; $i++) {
+        $x = ($i * 37) % 290;
+        $y = ($i * 53) % 190;
+        imagefilledrectangle($page, $x, $y, $x + 2 + $i % 7, $y + 2 + $i % 5, (int) imagecolorallocate($page, $i % 2 * 255, $i % 2 * 255, $i % 2 * 255));
+    }
+    ob_start();
+    imagepng($page);
+    $page = (string) ob_get_clean();
+    expect($read([], $page))->toMatchArray(['symbols' => [], 'ending' => 'effort'])
+        ->and($read([], $page)['failure']['hint'])->toContain('patient')
+        ->and($read(['effort' => 'patient', 'budget_ms' => 5000], $page)['ending'])->toBe('nothing');
+});
+
+it('looks first where a symbol was', function () {
+    $symbol = imagecreatefromstring($this->postJson('/api/v1/symbols', ['text' => 'held', 'module_px' => 4], ['Accept' => 'image/png'])->getContent());
+    $frame = imagecreatetruecolor(640, 480);
+    imagefill($frame, 0, 0, (int) imagecolorallocate($frame, 255, 255, 255));
+    imagecopy($frame, $symbol, 400, 300, 0, 0, imagesx($symbol), imagesy($symbol));
+    ob_start();
+    imagepng($frame);
+    $bytes = (string) ob_get_clean();
+    $headers = $this->transformHeadersToServerVars(['Content-Type' => 'image/png', 'Accept' => 'application/json']);
+    $near = $this->call('POST', '/api/v1/read?effort=quick&near=410,310,490,310,490,390,410,390', [], [], [], $headers, $bytes)->assertOk()->json('pictures.0');
+    expect($near['ending'])->toBe('near')->and($near['symbols'][0]['text'])->toBe('held')
+        ->and($near['symbols'][0]['corners'][0][0])->toBeGreaterThan(400)->and($near['symbols'][0]['corners'][0][1])->toBeGreaterThan(300);
+    $gone = $this->call('POST', '/api/v1/read?near=10,10,90,10,90,90,10,90', [], [], [], $headers, $bytes)->assertOk()->json('pictures.0');
+    expect($gone['ending'])->toBe('complete')->and($gone['symbols'][0]['text'])->toBe('held');
+});
+
+it('refuses an effort there is not and a place that is none', function (array $more, string $field, string $words) {
+    $faults = faults($this->postJson('/api/v1/read', ['picture' => UploadedFile::fake()->image('a.png', 20, 20), ...$more]));
+    expect($faults[$field][0])->toContain($words);
+})->with([
+    [['effort' => 'heroic'], 'effort', 'quick, usual or patient'],
+    [['near' => '1,2,3'], 'near', 'eight numbers'],
+    [['near' => '1,2,3,4,5,6,7,here'], 'near.7', 'in pixels'],
+    [['near' => '1,2,3,4,5,6,7,1e9'], 'near.7', 'in pixels'],
+]);
+
 it('refuses what is no picture or over the bounds, with a word', function (string $bytes, int $status, string $words) {
     $answer = $this->post('/api/v1/read', ['picture' => UploadedFile::fake()->createWithContent('x.png', $bytes)])->assertStatus($status);
     expect($answer->json('detail'))->toContain($words);

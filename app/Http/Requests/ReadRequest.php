@@ -51,8 +51,8 @@ final class ReadRequest extends ApiRequest
             'symbologies.*.in' => 'There is no such symbology. There are '.implode(', ', [...ReadOptions::SYMBOLOGIES, ...array_keys(ReadOptions::GROUPS)]).'.',
             'budget_ms' => 'Give the time in milliseconds, '.ReadOptions::MIN_BUDGET.' to 5000.',
             'effort' => 'The effort is quick, usual or patient.',
-            'near' => 'Give the four corners of the symbol as eight numbers with commas: x and y of each, in pixels of this picture.',
-            'near.*' => 'Give the corners in pixels of this picture.',
+            'near.size' => 'Give the four corners of the symbol as eight numbers with commas: x and y of each, in pixels of this picture.',
+            'near.*' => 'Give the corners in pixels of this picture, as eight numbers with commas.',
             'expected.*' => 'Expected texts are text, up to 8000 characters each.',
         ];
     }

@@ -18,8 +18,8 @@ enum Effort: string
     /** Milliseconds a megapixel after which a quick reading begins nothing more; what is under way may take a tenth on top. */
     private const QUICK = 100.0;
 
-    /** Pixels of the smallest pictures: below them time goes into what does not depend on their size. */
-    private const LEAST = 200_000;
+    /** Milliseconds that even the smallest picture has: some of what takes time does not depend on the size. */
+    private const LEAST = 40.0;
 
     /** Milliseconds when the caller names none. */
     public function budgetMs(): float
@@ -37,7 +37,7 @@ enum Effort: string
      */
     public function within(float $budgetMs, int $pixels): float
     {
-        return $this === self::Quick ? min($budgetMs, self::QUICK * max($pixels, self::LEAST) / 1e6) : $budgetMs;
+        return $this === self::Quick ? min($budgetMs, max(self::LEAST, self::QUICK * $pixels / 1e6)) : $budgetMs;
     }
 
     /** Whether this goes at least as far as another. */

@@ -28,7 +28,7 @@ final readonly class Texture
     private const BLANK = 12.0;
 
     /** The same in the noisiest picture, and how far above its noise a block must be. */
-    private const NOISY = 400.0;
+    private const NOISY = 150.0;
 
     private const ABOVE = 2.0;
 
@@ -52,6 +52,9 @@ final readonly class Texture
 
     /** Pixels up to which a picture is small. */
     private const SMALL = 60_000;
+
+    /** Degrees from the level and the upright within which lines of these cross bars as well. */
+    private const LEVEL = 4.0;
 
     /** Degrees by which bars of one and a half pixels are seen nearer to the diagonal. */
     private const ALIASED = 11.0;
@@ -83,7 +86,8 @@ final readonly class Texture
         // What the calmest quarter has is noise.
         $changes = array_column($blocks, 0);
         sort($changes);
-        $least = max(self::BLANK, min(self::NOISY, self::ABOVE * $changes[intdiv(count($changes), 4)]));
+        $isSmall = $full->width * $full->height < self::SMALL;
+        $least = $isSmall ? self::BLANK : max(self::BLANK, min(self::NOISY, self::ABOVE * $changes[intdiv(count($changes), 4)]));
         $directions = array_fill(0, self::PARTS, []);
         $busy = 0;
         foreach ($blocks as [$change, $coherence, $direction]) {
@@ -96,13 +100,13 @@ final readonly class Texture
             }
         }
 
-        return new self($directions, $busy, $full->width * $full->height < self::SMALL);
+        return new self($directions, $busy, $isSmall);
     }
 
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
-        return $this->isSmall || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
+        return ($this->isSmall && ($this->busy > 0 || array_filter($this->directions) !== [])) || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
     }
 
     /** Whether bars of one direction are a good part of all there is in the picture. */
@@ -116,7 +120,7 @@ final readonly class Texture
     /** Whether there is anything that changes both ways. */
     public function hasModules(): bool
     {
-        return $this->busy >= self::MODULES;
+        return $this->busy >= ($this->isSmall ? 1 : self::MODULES);
     }
 
     /**
@@ -148,12 +152,13 @@ final readonly class Texture
             }
             $angles[] = $angle;
         }
+        $angles = array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > self::LEVEL));
         // Differences between pixels see fine bars nearer to the diagonal than they stand.
         foreach ($angles as $angle) {
-            $angles[] = $angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1);
+            $angles[] = fmod($angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1) + 180, 180);
         }
 
-        return array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > 4));
+        return $angles;
     }
 
     /** @return array<int, list<float>> of each part the directions in it and in those beside it */

@@ -1459,8 +1459,8 @@ export interface components {
             payload: components["schemas"]["ReadPayload"];
         };
         /**
-         * @description How far a reading goes before it says that there is nothing: `quick` takes at most about 120 ms a megapixel, for frames
-         *     of a camera; `patient` tries everything there is and may take seconds
+         * @description How far a reading goes before it says that there is nothing: `quick` takes at most about 120 ms a megapixel or 40 ms, for
+         *     frames of a camera; `patient` tries everything there is and may take seconds
          * @default usual
          * @enum {string}
          */
