@@ -23,6 +23,9 @@ final class MatrixDecoder
     /** Shares of a block's correction codewords that are spent on erasures, in this order. */
     private const ERASED = [0.25, 0.45, 0.65, 0.8];
 
+    /** Correction codewords left over when some are erased: what fits by chance does not fit these but once in 2^24. */
+    private const SPARE = 3;
+
     /**
      * @param  ?list<float>  $sureness  of each module, row by row, 0 none to 0.5 clear; from it the codewords to be erased
      *
@@ -186,8 +189,7 @@ final class MatrixDecoder
     }
 
     /**
-     * The least sure codewords given up, more and more of them. Two correction codewords are always left over, for
-     * whatever fits by chance does not fit those.
+     * The least sure codewords given up, more and more of them, as long as SPARE correction codewords are left over.
      *
      * @param  array<int, float>  $sure  of each place
      * @return array{string, int, int}
@@ -204,7 +206,7 @@ final class MatrixDecoder
                 continue;
             }
             try {
-                [$repaired, $errors] = ReedSolomonDecoder::correct($block, $correction, array_slice($order, 0, $count), max(2, $reserve + 1));
+                [$repaired, $errors] = ReedSolomonDecoder::correct($block, $correction, array_slice($order, 0, $count), max(self::SPARE, $reserve + 1));
 
                 return [$repaired, $errors, $count];
             } catch (Unreadable) {
