@@ -138,7 +138,7 @@ final class Search
 
     private function texture(): Texture
     {
-        return $this->texture ??= Texture::of($this->pyramid);
+        return $this->texture ??= Texture::of($this->pyramid, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings()));
     }
 
     private function take(SearchStep $step): void

@@ -40,6 +40,17 @@ final readonly class SymbolFrame
         return new self($this->modules, [$at(0), $at(1), $at(2), $at(3)], $this->modulePx);
     }
 
+    /** The frame with so many modules more on each side. */
+    public function wider(float $modules): self
+    {
+        [$a, $b, $c, $d] = $this->corners;
+        [$x, $y] = [($a->x + $b->x + $c->x + $d->x) / 4, ($a->y + $b->y + $c->y + $d->y) / 4];
+        $factor = 1 + 2 * $modules / $this->modules;
+        $at = static fn (Point $corner): Point => new Point($x + $factor * ($corner->x - $x), $y + $factor * ($corner->y - $y));
+
+        return new self($this->modules, [$at($a), $at($b), $at($c), $at($d)], $this->modulePx);
+    }
+
     /** Whether a place, in pixels, lies within the symbol. */
     public function covers(float $x, float $y): bool
     {

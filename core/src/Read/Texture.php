@@ -20,9 +20,9 @@ final readonly class Texture
     /** Pixels a side of a block, and between the places in it that are looked at. */
     private const BLOCK = 16;
 
-    private const STEP_X = 2;
+    private const STEP_X = 3;
 
-    private const STEP_Y = 3;
+    private const STEP_Y = 4;
 
     /** Mean square of the differences across four pixels, of 127 greys each, below which a block is blank. */
     private const BLANK = 12.0;
@@ -59,6 +59,12 @@ final readonly class Texture
     /** Degrees by which bars of one and a half pixels are seen nearer to the diagonal. */
     private const ALIASED = 11.0;
 
+    /** Modules around a symbol in which its label ends, more often than not. */
+    private const LABEL = 6.0;
+
+    /** Symbols that are left out: with more, telling costs more than looking. */
+    private const FRAMES = 6;
+
     /** Directions proposed. */
     private const PROPOSED = 3;
 
@@ -71,23 +77,36 @@ final readonly class Texture
     {
     }
 
-    /** Looks at about one pixel in eight. */
-    public static function of(Pyramid $pyramid): self
+    /**
+     * Looks at about one pixel in twelve.
+     *
+     * @param  list<SymbolFrame>  $read  symbols whose modules are not asked about
+     */
+    public static function of(Pyramid $pyramid, array $read = []): self
     {
         $full = $pyramid->level(0);
         $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
         $blocks = [];
+        // The edges of the label that a symbol stands on are no bars either.
+        $frames = array_map(static fn (SymbolFrame $frame): SymbolFrame => $frame->wider(self::LABEL), array_slice($read, 0, self::FRAMES));
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             for ($block = 0; $block < $across; $block++) {
-                $blocks[] = self::block($plane, 1 + $block * self::BLOCK, $top);
+                $left = 1 + $block * self::BLOCK;
+                foreach ($frames as $frame) {
+                    if ($frame->covers(($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale)) {
+                        continue 2;
+                    }
+                }
+                $blocks[] = self::block($plane, $left, $top);
             }
         }
         // What the calmest quarter has is noise.
         $changes = array_column($blocks, 0);
         sort($changes);
+        $calm = $changes[intdiv(count($changes), 4)] ?? 0.0;
         $isSmall = $full->width * $full->height < self::SMALL;
-        $least = $isSmall ? self::BLANK : max(self::BLANK, min(self::NOISY, self::ABOVE * $changes[intdiv(count($changes), 4)]));
+        $least = $isSmall ? self::BLANK : max(self::BLANK, min(self::NOISY, self::ABOVE * $calm));
         $directions = array_fill(0, self::PARTS, []);
         $busy = 0;
         foreach ($blocks as [$change, $coherence, $direction]) {

@@ -180,7 +180,9 @@ it('tells which part of a line a turned symbol takes', function () {
     expect($frame->along(50.0))->toEqualWithDelta([10.0, 90.0], 1e-6)
         ->and($frame->along(30.0))->toEqualWithDelta([30.0, 70.0], 1e-6)
         ->and($frame->along(5.0))->toBeNull()->and($frame->along(95.0))->toBeNull()
-        ->and($frame->along(95.0, 10.0))->not->toBeNull();
+        ->and($frame->along(95.0, 10.0))->not->toBeNull()
+        ->and($frame->wider(10.5)->along(50.0))->toEqualWithDelta([-30.0, 130.0], 1e-6)
+        ->and($frame->covers(50, 5))->toBeFalse()->and($frame->wider(2.0)->covers(50, 5))->toBeTrue();
 });
 
 it('knows bars by their direction, modules by having none, and a wall by nothing', function () {
