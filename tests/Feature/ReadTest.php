@@ -61,6 +61,17 @@ it('looks first where a symbol was', function () {
     expect($gone['ending'])->toBe('complete')->and($gone['symbols'][0]['text'])->toBe('held');
 });
 
+it('refuses an empty effort or place, and bears with corners that are nowhere', function () {
+    foreach ([['effort' => ''], ['near' => ''], ['effort' => '', 'near' => '', 'budget_ms' => '']] as $empty) {
+        $this->post('/api/v1/read', ['picture' => UploadedFile::fake()->image('a.png', 40, 40), ...$empty], ['Accept' => 'application/json'])->assertUnprocessable();
+    }
+    $headers = $this->transformHeadersToServerVars(['Content-Type' => 'image/x-portable-graymap', 'Accept' => 'application/json']);
+    // Corners far beyond the picture, all in one place, or crossed.
+    foreach (['-20000,-20000,20000,-20000,20000,20000,-20000,20000', '5,5,5,5,5,5,5,5', '0,0,24,24,24,0,0,24'] as $near) {
+        $this->call('POST', "/api/v1/read?effort=quick&near=$near", [], [], [], $headers, "P5\n24 24\n255\n".str_repeat("\x80", 576))->assertOk();
+    }
+});
+
 it('refuses an effort there is not and a place that is none', function (array $more, string $field, string $words) {
     $faults = faults($this->postJson('/api/v1/read', ['picture' => UploadedFile::fake()->image('a.png', 20, 20), ...$more]));
     expect($faults[$field][0])->toContain($words);

@@ -22,7 +22,7 @@ final class ReadRequest extends ApiRequest
         if (is_string($this->input('symbologies'))) {
             $this->merge(['symbologies' => array_values(array_filter(array_map(trim(...), explode(',', $this->input('symbologies')))))]);
         }
-        if (is_string($this->input('near'))) {
+        if (is_string($this->input('near')) && $this->input('near') !== '') {
             $this->merge(['near' => explode(',', $this->input('near'))]);
         }
         parent::prepareForValidation();
@@ -67,17 +67,16 @@ final class ReadRequest extends ApiRequest
         return new ReadOptions(
             $symbologies === null || $symbologies === [] ? ReadOptions::SYMBOLOGIES : ReadOptions::named($symbologies),
             is_numeric($budget) ? (float) $budget : null,
-            Effort::from($this->string('effort', Effort::Usual->value)->toString()),
+            Effort::tryFrom($this->string('effort')->toString()) ?? Effort::Usual,
             $this->near(),
         );
     }
 
     private function near(): ?NearPlace
     {
-        /** @var ?list<numeric-string> $numbers */
         $numbers = $this->validated('near');
 
-        return $numbers === null ? null : NearPlace::of(array_map(static fn (array $pair): Point => new Point((float) $pair[0], (float) ($pair[1] ?? 0)), array_chunk($numbers, 2)));
+        return ! is_array($numbers) ? null : NearPlace::of(array_map(static fn (array $pair): Point => new Point((float) $pair[0], (float) ($pair[1] ?? 0)), array_chunk($numbers, 2)));
     }
 
     protected function known(): array
