@@ -23,7 +23,7 @@ final class LinearReader
     private const AGREE = ['ean13' => 3, 'upca' => 3, 'code128' => 2, 'itf14' => 3, 'ean8' => 4, 'upce' => 5, 'code39' => 4];
 
     /** Degrees of the lines after the level and upright ones. */
-    public const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5];
+    private const ANGLES = [45.0, 135.0, 22.5, 157.5, 67.5, 112.5];
 
     /** Between those, for symbols that are long and low. */
     private const BETWEEN = [11.0, 169.0, 79.0, 101.0, 34.0, 146.0, 56.0, 124.0];
@@ -69,7 +69,7 @@ final class LinearReader
     }
 
     /**
-     * All angles at full size, as far as they have not been tried.
+     * All angles at full size, whatever the bars seem to say.
      *
      * @return list<LinearReading>
      */

@@ -86,7 +86,7 @@ final readonly class SoftMatrix
      *
      * @return array{list<float>, list<float>} thresholds, and the distance from dark to light
      */
-    public function edgedThresholds(): array
+    private function edgedThresholds(): array
     {
         $radius = self::BLOT;
         $n = $this->modules;
