@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Middleware\AcceptJson;
 use App\Http\Middleware\Conditional;
+use App\Http\Middleware\CountCalls;
 use App\Http\Middleware\Idempotent;
 use App\Http\Middleware\ReadableInput;
 use App\Http\Middleware\RequireAbility;
@@ -39,7 +40,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->statefulApi();
         $middleware->prependToGroup('api', [AcceptJson::class, Conditional::class, ReadableInput::class]);
         $middleware->append(SecurityHeaders::class);
-        $middleware->alias(['ability' => RequireAbility::class, 'headers' => UseHeaders::class, 'idempotent' => Idempotent::class]);
+        $middleware->alias(['ability' => RequireAbility::class, 'counted' => CountCalls::class, 'headers' => UseHeaders::class, 'idempotent' => Idempotent::class]);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -10,6 +10,7 @@ use App\Http\Controllers\GateController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
 use App\Http\Controllers\Gs1Controller;
+use App\Http\Controllers\KeyController;
 use App\Http\Controllers\KindController;
 use App\Http\Controllers\MarkController;
 use App\Http\Controllers\PayloadController;
@@ -29,24 +30,30 @@ Route::middleware('auth:sanctum')->group(function (): void {
     Route::patch('session', [SessionController::class, 'update']);
     Route::delete('session', [SessionController::class, 'destroy']);
 
-    Route::middleware(['ability:symbols', 'throttle:symbols'])->group(function (): void {
-        Route::post('symbols', SymbolController::class);
+    Route::middleware(['throttle:symbols', 'ability:read,pages', 'counted:read'])->group(function (): void {
         Route::post('read', ReadController::class);
         Route::post('read/check', [ReadController::class, 'check']);
-        Route::post('bars', BarsController::class);
+    });
+
+    Route::middleware(['throttle:symbols', 'ability:draw,read', 'counted:draw'])->group(function (): void {
         Route::post('payloads/build', [PayloadController::class, 'build']);
         Route::post('payloads/parse', [PayloadController::class, 'parse']);
         Route::post('gs1', [Gs1Controller::class, 'convert']);
         Route::post('gs1/element', [Gs1Controller::class, 'read']);
         Route::get('gs1/identifiers', [Gs1Controller::class, 'identifiers']);
-        Route::post('marks', MarkController::class);
-        Route::get('finishes/options', [FinishFileController::class, 'options']);
-        Route::get('finishes/schema', [FinishFileController::class, 'schema']);
         Route::get('kinds', [KindController::class, 'index']);
         Route::get('kinds/{kind}', [KindController::class, 'show']);
     });
 
-    Route::middleware(['ability:glyphs:read', 'throttle:glyphs'])->group(function (): void {
+    Route::middleware(['throttle:symbols', 'ability:draw', 'counted:draw'])->group(function (): void {
+        Route::post('symbols', SymbolController::class);
+        Route::post('bars', BarsController::class);
+        Route::post('marks', MarkController::class);
+        Route::get('finishes/options', [FinishFileController::class, 'options']);
+        Route::get('finishes/schema', [FinishFileController::class, 'schema']);
+    });
+
+    Route::middleware(['throttle:glyphs', 'ability:glyphs:read', 'counted:glyphs'])->group(function (): void {
         Route::get('workspace', [WorkspaceController::class, 'show']);
         Route::get('glyphs', [GlyphController::class, 'index']);
         Route::get('glyphs/{glyph}', [GlyphController::class, 'show'])->can('view', 'glyph');
@@ -63,9 +70,22 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('finishes/{finish}/file', [FinishFileController::class, 'file'])->can('view', 'finish');
     });
 
-    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['ability:glyphs:write', 'throttle:gates', 'idempotent'])->can('admit', 'gate');
+    Route::post('gates/{gate}/admit', [GateController::class, 'admit'])->middleware(['throttle:gates', 'ability:gates,pages', 'counted:gates', 'idempotent'])->can('admit', 'gate');
 
-    Route::middleware(['ability:glyphs:write', 'throttle:glyphs'])->group(function (): void {
+    Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo'])->middleware(['throttle:gates', 'ability:gates', 'counted:gates'])->can('admit', 'gate');
+
+    Route::middleware(['throttle:glyphs', 'ability:keys', 'counted:keys'])->group(function (): void {
+        Route::get('keys', [KeyController::class, 'index']);
+        Route::get('keys/usage', [KeyController::class, 'usage']);
+        Route::post('keys', [KeyController::class, 'store']);
+        Route::get('keys/{key}', [KeyController::class, 'show'])->can('view', 'key');
+        Route::patch('keys/{key}', [KeyController::class, 'update'])->can('update', 'key');
+        Route::post('keys/{key}/rotate', [KeyController::class, 'rotate'])->can('update', 'key');
+        Route::post('keys/{key}/overlap', [KeyController::class, 'overlap'])->can('update', 'key');
+        Route::delete('keys/{key}', [KeyController::class, 'destroy'])->can('update', 'key');
+    });
+
+    Route::middleware(['throttle:glyphs', 'ability:glyphs:write', 'counted:glyphs'])->group(function (): void {
         Route::patch('workspace', [WorkspaceController::class, 'update']);
         Route::post('glyphs', [GlyphController::class, 'store'])->middleware('idempotent');
         Route::post('finishes', [FinishController::class, 'store'])->middleware('idempotent');
@@ -77,7 +97,6 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
         Route::delete('gates/{gate}', [GateController::class, 'destroy'])->can('delete', 'gate');
         Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed()->can('restore', 'gate');
-        Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo'])->can('admit', 'gate');
         Route::patch('glyphs/{glyph}', [GlyphController::class, 'update'])->can('update', 'glyph');
         Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy'])->can('delete', 'glyph');
         Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed()->can('restore', 'glyph');

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Actions\ManageKey;
 use App\Models\Ability;
 use App\Models\User;
 use App\Models\Workspace;
@@ -22,9 +23,10 @@ function workspaceOf(User $user): Workspace
 /** A key of a new user, as headers. @param  list<string>  $abilities */
 function keyOf(User $user, ?array $abilities = null, ?Workspace $workspace = null): array
 {
+    $key = app(ManageKey::class)->create($user, $workspace ?? workspaceOf($user), ['name' => 'test', 'abilities' => $abilities ?? Ability::names(), 'per_minute' => 1_000_000])[1];
     app('auth')->forgetGuards();
 
-    return ['Authorization' => 'Bearer '.$user->makeKey($workspace ?? workspaceOf($user), 'test', $abilities ?? Ability::names())];
+    return ['Authorization' => "Bearer $key"];
 }
 
 /** A glyph as it would be sent. @param  array<string, mixed>  $more @return array<string, mixed> */

@@ -25,4 +25,8 @@ enum Fact: string
     case MemberJoined = 'member.joined';
     case MemberChanged = 'member.changed';
     case MemberLeft = 'member.left';
+    case KeyMade = 'key.made';
+    case KeyChanged = 'key.changed';
+    case KeyRotated = 'key.rotated';
+    case KeyRevoked = 'key.revoked';
 }

@@ -14,8 +14,9 @@ enum Role: string
     public function may(Ability $ability): bool
     {
         return match ($this) {
-            self::Owner, self::Editor => true,
-            self::Reader => $ability !== Ability::WriteGlyphs,
+            self::Owner => true,
+            self::Editor => $ability !== Ability::Keys,
+            self::Reader => in_array($ability, [Ability::Draw, Ability::Read, Ability::ReadGlyphs], true),
         };
     }
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Database\Factories\UserFactory;
-use DateTimeInterface;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -39,23 +38,6 @@ final class User extends Authenticatable
     public function join(Workspace $workspace, Role $role): Membership
     {
         return $this->memberships()->updateOrCreate(['workspace_id' => $workspace->id], ['role' => $role]);
-    }
-
-    /**
-     * A new key that acts for them in one workspace.
-     *
-     * @param  list<string>  $abilities
-     * @return string the key itself, which is kept nowhere
-     */
-    public function makeKey(Workspace $workspace, string $name, array $abilities, ?DateTimeInterface $expires = null): string
-    {
-        $secret = $this->generateTokenString();
-        $key = new Key;
-        $key->forceFill(['name' => $name, 'token' => hash('sha256', $secret), 'abilities' => $abilities, 'expires_at' => $expires, 'workspace_id' => $workspace->id]);
-        $key->tokenable()->associate($this);
-        $key->save();
-
-        return $key->getKey().'|'.$secret;
     }
 
     protected function casts(): array

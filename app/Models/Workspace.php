@@ -56,4 +56,10 @@ final class Workspace extends Model
     {
         return $this->hasMany(Membership::class);
     }
+
+    /** @return HasMany<Key, $this> */
+    public function keys(): HasMany
+    {
+        return $this->hasMany(Key::class);
+    }
 }

@@ -37,9 +37,10 @@ final readonly class Keyset
     ) {
     }
 
-    public static function byTime(string $column, bool $descends = true): self
+    /** @param  'uuid'|'integer'  $id */
+    public static function byTime(string $column, bool $descends = true, string $id = 'uuid'): self
     {
-        return new self($column, $column, 'time', 'uuid', $descends, $column);
+        return new self($column, $column, 'time', $id, $descends, $column);
     }
 
     /** @param  'uuid'|'integer'  $id */

@@ -106,7 +106,7 @@ it('shows nothing of another workspace', function () {
 });
 
 it('needs the abilities of glyphs', function () {
-    $this->withHeaders(keyOf($this->user, ['symbols']));
+    $this->withHeaders(keyOf($this->user, ['draw', 'read']));
     $this->getJson('/api/v1/finishes')->assertForbidden();
     $this->postJson('/api/v1/finishes', ['name' => 'Jar', 'finish' => new stdClass])->assertForbidden();
     $this->getJson('/api/v1/finishes/options')->assertOk();

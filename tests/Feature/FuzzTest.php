@@ -31,6 +31,7 @@ beforeEach(function () {
     $this->ids = [
         'glyph' => $this->postJson('/api/v1/glyphs', jar())->json('id'),
         'finish' => $this->postJson('/api/v1/finishes', ['name' => 'Own', 'finish' => ['shape' => 'disc']])->json('id'),
+        'key' => (string) $this->postJson('/api/v1/keys', ['name' => 'Printer', 'abilities' => ['draw']])->json('key.id'),
         'gate' => $this->postJson('/api/v1/gates', ['name' => 'Door', 'csv' => 'A1'])->json('id'),
     ];
     $this->settle = fn (string $path): string => preg_replace_callback('/\{(\w+)\}/', fn (array $m): string => $this->ids[$m[1]] ?? ['kind' => 'wifi', 'format' => 'svg', 'admission' => $this->ids['gate']][$m[1]] ?? 'x', $path);

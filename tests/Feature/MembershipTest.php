@@ -27,7 +27,7 @@ it('knows all workspaces of a person, and goes from one to another', function ()
     expect(($this->signIn)()->json('workspaces'))->toHaveCount(2)->and($this->getJson('/api/v1/session')->json('role'))->toBe('owner');
     $this->postJson('/api/v1/glyphs', jar())->assertCreated();
     $there = $this->patchJson('/api/v1/session', ['workspace_id' => $this->show->id])->assertOk();
-    expect($there->json('workspace.name'))->toBe('Honey show')->and($there->json('role'))->toBe('reader')->and($there->json('abilities'))->toBe(['symbols', 'glyphs:read']);
+    expect($there->json('workspace.name'))->toBe('Honey show')->and($there->json('role'))->toBe('reader')->and($there->json('abilities'))->toBe(['draw', 'read', 'glyphs:read']);
     expect($this->getJson('/api/v1/glyphs')->assertOk()->json('total'))->toBe(0);
     $this->postJson('/api/v1/glyphs', jar())->assertForbidden();
     $this->postJson('/api/v1/symbols', ['text' => 'hive'])->assertOk();
@@ -74,7 +74,7 @@ it('leaves at once who is let go, in a session as with a key', function () {
 
 it('gives a key no more than its owner’s role, and its own workspace alone', function () {
     $this->withHeaders(keyOf($this->user, Ability::names(), $this->show));
-    $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('workspace.id', $this->show->id)->assertJsonPath('abilities', ['symbols', 'glyphs:read'])->assertJsonCount(1, 'workspaces');
+    $this->getJson('/api/v1/session')->assertOk()->assertJsonPath('workspace.id', $this->show->id)->assertJsonPath('abilities', ['draw', 'read', 'glyphs:read'])->assertJsonCount(1, 'workspaces');
     $this->postJson('/api/v1/glyphs', jar())->assertForbidden();
     $this->patchJson('/api/v1/session', ['workspace_id' => workspaceOf($this->user)->id])->assertForbidden();
 });

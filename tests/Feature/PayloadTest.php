@@ -128,8 +128,8 @@ it('refuses settings that could not work', function (array $settings, string $fi
 
 it('needs a key that may', function () {
     app('auth')->forgetGuards();
-    $this->withHeaders(keyOf($this->user, ['symbols']))->patchJson('/api/v1/workspace', ['region' => 'GB'])->assertForbidden();
-    $this->withHeaders(keyOf($this->user, ['symbols']))->getJson('/api/v1/kinds')->assertOk();
+    $this->withHeaders(keyOf($this->user, ['draw', 'read']))->patchJson('/api/v1/workspace', ['region' => 'GB'])->assertForbidden();
+    $this->withHeaders(keyOf($this->user, ['draw', 'read']))->getJson('/api/v1/kinds')->assertOk();
     app('auth')->forgetGuards();
     $this->flushHeaders()->getJson('/api/v1/kinds')->assertUnauthorized();
 });

@@ -4,29 +4,30 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Models\Key;
+use App\Actions\ManageKey;
+use App\Console\KeyLookup;
 use Illuminate\Console\Command;
 
-/** Takes a program's key back at once. */
+/** Takes a key back at once. */
 final class RevokeKey extends Command
 {
     protected $signature = 'keys:revoke {id* : Numbers of the keys, as keys:list shows them}';
 
-    protected $description = 'Revoke bearer keys of programs';
+    protected $description = 'Revoke keys';
 
-    public function handle(): int
+    public function handle(ManageKey $manage): int
     {
         $status = self::SUCCESS;
         foreach ((array) $this->argument('id') as $id) {
-            $key = preg_match('/^\d{1,18}$/D', $id) === 1 ? Key::query()->find((int) $id) : null;
+            $key = KeyLookup::numbered($id);
             if ($key === null) {
-                $this->error("There is no key “{$id}”. keys:list shows those there are.");
+                $this->error(KeyLookup::absent($id));
                 $status = self::FAILURE;
 
                 continue;
             }
-            $key->delete();
-            $this->line("Revoked {$key->getKey()}, {$key->getAttribute('name')}.");
+            $manage->revoke($key);
+            $this->line("Revoked {$key->id}, {$key->name}.");
         }
 
         return $status;

@@ -500,6 +500,123 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List keys
+         * @description Newest first, revoked ones for 90 days more. Needs the ability `keys`.
+         */
+        get: operations["listKeys"];
+        put?: never;
+        /**
+         * Make a key
+         * @description The key is in the answer and nowhere else: of a secret one only a hash is kept. Needs the ability `keys`; a key that
+         *     makes keys gives nothing that it has not itself.
+         */
+        post: operations["createKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keys/usage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What the keys were used for in a month
+         * @description By key and day, with what was not let through. Needs the ability `keys`.
+         */
+        get: operations["showKeyUsage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keys/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        /** Show a key */
+        get: operations["showKey"];
+        put?: never;
+        post?: never;
+        /**
+         * Revoke a key
+         * @description At once and for good, with every address and page token that it signed.
+         */
+        delete: operations["revokeKey"];
+        options?: never;
+        head?: never;
+        /**
+         * Change what a key may do
+         * @description Send only what changes. Null takes an expiry, a longest side or an allowance away.
+         */
+        patch: operations["updateKey"];
+        trace?: never;
+    };
+    "/api/v1/keys/{key}/rotate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give a key a new secret
+         * @description A secret key gets a new text, a publishable one (or with `signing` any) a new signing secret. The old one goes on
+         *     holding for `overlap_hours`.
+         */
+        post: operations["rotateKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/keys/{key}/overlap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Say when the older secret ends
+         * @description Now when `until` is left out, else at that time, at most 90 days from now.
+         */
+        post: operations["endKeyOverlap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workspace": {
         parameters: {
             query?: never;
@@ -1684,7 +1801,7 @@ export interface components {
              */
             role: "owner" | "editor" | "reader";
             /** @description What may be done here, by the role and, for a key, by what it was made for */
-            abilities: ("symbols" | "glyphs:read" | "glyphs:write")[];
+            abilities: components["schemas"]["Ability"][];
             /** @description All workspaces that the person is in, by name; a key sees its own at most */
             workspaces: {
                 /** Format: uuid */
@@ -1713,6 +1830,91 @@ export interface components {
                 /** Format: date-time */
                 expires_at: string | null;
             };
+        };
+        /**
+         * @description `draw` makes pictures, `read` reads them, `gates` admits; `keys` makes and changes keys
+         * @enum {string}
+         */
+        Ability: "draw" | "read" | "glyphs:read" | "glyphs:write" | "gates" | "keys";
+        /** @description A publishable key has draw, read or both */
+        Abilities: components["schemas"]["Ability"][];
+        /**
+         * @description secret for servers, publishable for pages and mails
+         * @default secret
+         * @enum {string}
+         */
+        KeySort: "secret" | "publishable";
+        /** @description Pages that a publishable key holds from */
+        Origins: string[];
+        Key: {
+            id: number;
+            name: string;
+            /** @enum {string} */
+            sort: "secret" | "publishable";
+            /** @description What may be shown of it */
+            shown: string;
+            /** @description A publishable key whole */
+            public: string | null;
+            abilities: components["schemas"]["Ability"][];
+            origins: string[];
+            /** @description Whether picture addresses hold only when they are signed */
+            must_sign: boolean;
+            /** @description Longest side of a picture */
+            max_px: number | null;
+            /** @description Calls a month */
+            quota: number | null;
+            /** @description Calls a minute that are given back */
+            per_minute: number;
+            /** @description Calls that may come at once */
+            burst: number;
+            made_by: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            expires_at: string | null;
+            /** Format: date-time */
+            last_used_at: string | null;
+            /**
+             * Format: date-time
+             * @description Until when the key before it holds
+             */
+            previous_until: string | null;
+            /**
+             * Format: date-time
+             * @description Until when the signing secret before it holds
+             */
+            signing_until: string | null;
+            /** Format: date-time */
+            revoked_at: string | null;
+        };
+        KeyUsage: {
+            month: string;
+            /** Format: date-time */
+            resets_at: string;
+            keys: {
+                key: number;
+                used: number;
+                quota: number | null;
+                left: number | null;
+                /** @description Calls that may come at once now */
+                in_hand: number | null;
+            }[];
+            days: {
+                key: number;
+                /** Format: date */
+                day: string;
+                what: string;
+                calls: number;
+            }[];
+            refusals: {
+                key: number;
+                /** @enum {string} */
+                why: "quota" | "pace" | "origin" | "unsigned" | "signature" | "expired" | "browser" | "ability";
+                origin: string | null;
+                calls: number;
+                /** Format: date-time */
+                last_at: string;
+            }[];
         };
         About: {
             name: string;
@@ -2972,6 +3174,346 @@ export interface operations {
             403: components["responses"]["Forbidden"];
             406: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listKeys: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of keys */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Key"][];
+                        next_cursor: string | null;
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    sort?: components["schemas"]["KeySort"];
+                    abilities?: components["schemas"]["Abilities"];
+                    /** Format: date-time */
+                    expires_at?: string | null;
+                    origins?: components["schemas"]["Origins"];
+                    /** @default true */
+                    must_sign?: boolean;
+                    max_px?: number | null;
+                    quota?: number | null;
+                    /** @default 1200 */
+                    per_minute?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Made */
+            201: {
+                headers: {
+                    Location: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        key: components["schemas"]["Key"];
+                        /** @description The key itself */
+                        text: string;
+                        /** @description What signs picture addresses of this key, for a server */
+                        signing_secret: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showKeyUsage: {
+        parameters: {
+            query?: {
+                /** @description Such as 2026-11; this month when left out */
+                month?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The month’s use */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyUsage"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The key */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    revokeKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Revoked */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    updateKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    abilities?: components["schemas"]["Abilities"];
+                    /** Format: date-time */
+                    expires_at?: string | null;
+                    origins?: components["schemas"]["Origins"];
+                    must_sign?: boolean;
+                    max_px?: number | null;
+                    quota?: number | null;
+                    per_minute?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    rotateKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @default 168 */
+                    overlap_hours?: number;
+                    /** @default false */
+                    signing?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description Rotated */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        key: components["schemas"]["Key"];
+                        /** @description The new key, where it is the key that was renewed */
+                        text: string | null;
+                        /** @description The new signing secret, where it is that */
+                        signing_secret: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    endKeyOverlap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** Format: date-time */
+                    until?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Key"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
