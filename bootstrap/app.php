@@ -34,6 +34,8 @@ $app = Application::configure(basePath: dirname(__DIR__))
             Route::middleware([])->group(__DIR__.'/../routes/public.php');
         },
     )
+    // Listeners are named where they are bound: nobody looks through folders at every request.
+    ->withEvents(discover: false)
     ->withMiddleware(function (Middleware $middleware): void {
         // A text is encoded as it was sent: a space at its end is a byte of the symbol.
         $middleware->remove([TrimStrings::class, ConvertEmptyStringsToNull::class]);

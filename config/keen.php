@@ -19,6 +19,16 @@ return [
         'ms' => 3_000,
     ],
 
+    // The web server's own copies of pictures: where they lie, what they are tagged with, and for how long it keeps one.
+    'edge' => [
+        'copies' => env('KEEN_GLYPH_EDGE_COPIES', ''),
+        'tags' => env('KEEN_GLYPH_EDGE_TAGS'),
+        'seconds' => 600,
+    ],
+
+    // Bytes of drawn pictures that are kept.
+    'pictures_bytes' => 500_000_000,
+
     // Days that a deleted glyph can still be brought back.
     'keep_deleted_days' => 30,
 ];

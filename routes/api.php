@@ -3,16 +3,19 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\AboutController;
+use App\Http\Controllers\AddressController;
 use App\Http\Controllers\BarsController;
 use App\Http\Controllers\FinishController;
 use App\Http\Controllers\FinishFileController;
 use App\Http\Controllers\GateController;
+use App\Http\Controllers\GlyphAddressController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
 use App\Http\Controllers\Gs1Controller;
 use App\Http\Controllers\KeyController;
 use App\Http\Controllers\KindController;
 use App\Http\Controllers\MarkController;
+use App\Http\Controllers\PageTokenController;
 use App\Http\Controllers\PayloadController;
 use App\Http\Controllers\ReadController;
 use App\Http\Controllers\SessionController;
@@ -47,6 +50,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
     Route::middleware(['throttle:symbols', 'ability:draw', 'counted:draw'])->group(function (): void {
         Route::post('symbols', SymbolController::class);
+        Route::post('addresses', AddressController::class);
         Route::post('bars', BarsController::class);
         Route::post('marks', MarkController::class);
         Route::get('finishes/options', [FinishFileController::class, 'options']);
@@ -74,6 +78,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
     Route::post('gates/{gate}/admissions/{admission}/undo', [GateController::class, 'undo'])->middleware(['throttle:gates', 'ability:gates', 'counted:gates'])->can('admit', 'gate');
 
+    Route::post('page-tokens', PageTokenController::class)->middleware(['throttle:symbols', 'ability:draw,read,gates', 'counted:draw']);
+
     Route::middleware(['throttle:glyphs', 'ability:keys', 'counted:keys'])->group(function (): void {
         Route::get('keys', [KeyController::class, 'index']);
         Route::get('keys/usage', [KeyController::class, 'usage']);
@@ -98,6 +104,8 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::delete('gates/{gate}', [GateController::class, 'destroy'])->can('delete', 'gate');
         Route::post('gates/{gate}/restore', [GateController::class, 'restore'])->withTrashed()->can('restore', 'gate');
         Route::patch('glyphs/{glyph}', [GlyphController::class, 'update'])->can('update', 'glyph');
+        Route::put('glyphs/{glyph}/address', [GlyphAddressController::class, 'store'])->can('update', 'glyph');
+        Route::delete('glyphs/{glyph}/address', [GlyphAddressController::class, 'destroy'])->can('update', 'glyph');
         Route::delete('glyphs/{glyph}', [GlyphController::class, 'destroy'])->can('delete', 'glyph');
         Route::post('glyphs/{glyph}/restore', [GlyphController::class, 'restore'])->withTrashed()->can('restore', 'glyph');
     });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\ContractController;
 use App\Http\Controllers\HealthController;
 use App\Http\Controllers\PageController;
+use App\Http\Controllers\PictureController;
 use App\Http\Controllers\ProblemController;
 use Illuminate\Support\Facades\Route;
 
@@ -17,5 +18,9 @@ Route::middleware('headers:open')->group(function (): void {
     Route::get('problems/{type}', [ProblemController::class, 'show']);
 });
 
+// Pictures for pages and mails of others.
+Route::get('s/{version}/{name}.{format}', PictureController::class)
+    ->where(['version' => '\d{1,6}', 'name' => '[A-Za-z0-9-]{1,60}', 'format' => 'svg|png|webp|jpg|pdf'])->middleware('headers:picture');
+
 // Every page is the web application; its own router picks the screen.
-Route::get('{path?}', PageController::class)->where('path', '^(?!api/|sanctum/).*$')->name('app');
+Route::get('{path?}', PageController::class)->where('path', '^(?!api/|sanctum/|s/).*$')->name('app');

@@ -125,6 +125,7 @@ final readonly class SaveFinish
                 }
                 $isNew = ! $finish->exists;
                 $finish->save();
+                DB::table('finish_revisions')->insertOrIgnore(['finish_id' => $finish->id, 'revision' => $finish->revision, 'finish' => json_encode($finish->finish, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 'created_at' => now()]);
                 DomainEvent::record($isNew ? Fact::FinishCreated : Fact::FinishChanged, $finish->workspace_id, $finish->id);
 
                 return $finish;

@@ -38,6 +38,7 @@ final class SaveGlyph
         self::draw($glyph);
         DB::transaction(static function () use ($glyph): void {
             $glyph->save();
+            self::keepRevision($glyph);
             DomainEvent::record(Fact::GlyphCreated, $glyph->workspace_id, $glyph->id);
         });
 
@@ -64,6 +65,7 @@ final class SaveGlyph
             if ($current->isDirty()) {
                 $current->revision++;
                 $current->save();
+                self::keepRevision($current);
                 DomainEvent::record(Fact::GlyphChanged, $current->workspace_id, $current->id);
             }
 
@@ -107,6 +109,12 @@ final class SaveGlyph
         }
 
         return array_intersect_key($given, array_flip($glyph->getFillable()));
+    }
+
+    /** What this revision was, for addresses that name it. */
+    private static function keepRevision(Glyph $glyph): void
+    {
+        DB::table('glyph_revisions')->insert(['glyph_id' => $glyph->id, 'revision' => $glyph->revision, 'given' => json_encode($glyph->given(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), 'created_at' => now()]);
     }
 
     /** Fills in what was left out and the facts of the symbol. */

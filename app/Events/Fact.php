@@ -11,6 +11,8 @@ enum Fact: string
     case GlyphChanged = 'glyph.changed';
     case GlyphDeleted = 'glyph.deleted';
     case GlyphRestored = 'glyph.restored';
+    case GlyphPublished = 'glyph.published';
+    case GlyphWithdrawn = 'glyph.withdrawn';
     case GlyphShelved = 'glyph.shelved';
     case FinishCreated = 'finish.created';
     case FinishChanged = 'finish.changed';

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Addresses\PictureStore;
 use App\Models\Finish;
 use App\Models\Gate;
 use App\Models\Glyph;
@@ -24,8 +25,9 @@ final class PruneLeftovers implements ShouldQueue
     /** Months for which the use of keys can be looked up. */
     private const KEEP_USE_MONTHS = 13;
 
-    public function handle(): void
+    public function handle(PictureStore $pictures): void
     {
+        $pictures->prune(Config::integer('keen.pictures_bytes'));
         $old = now()->subDays(Config::integer('keen.keep_deleted_days'));
         Glyph::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();
         Finish::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();

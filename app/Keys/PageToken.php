@@ -24,7 +24,7 @@ final readonly class PageToken
 
     /**
      * @param  list<string>  $abilities
-     * @param  ?array<string, mixed>  $draws  the composition that it draws, and no other
+     * @param  ?array<string, string>  $draws  what it draws, and nothing else, by the names of an address
      * @param  ?string  $gate  the gate that it admits at, and no other
      */
     private function __construct(
@@ -43,7 +43,7 @@ final readonly class PageToken
 
     /**
      * @param  list<string>  $abilities
-     * @param  ?array<string, mixed>  $draws
+     * @param  ?array<string, string>  $draws
      * @param  int  $seconds  1 to LONGEST_LIFE
      */
     public static function make(Key $key, array $abilities, int $seconds, ?array $draws = null, ?string $gate = null): string
@@ -104,7 +104,7 @@ final readonly class PageToken
         }
         $abilities = array_values(array_intersect($claims['a'], [Ability::Draw->value, Ability::Read->value, Ability::Gates->value]));
 
-        return new self($claims['k'], $claims['e'], $abilities, is_array($claims['d'] ?? null) ? $claims['d'] : null, is_string($claims['g'] ?? null) ? $claims['g'] : null);
+        return new self($claims['k'], $claims['e'], $abilities, is_array($claims['d'] ?? null) ? array_filter($claims['d'], is_string(...)) : null, is_string($claims['g'] ?? null) ? $claims['g'] : null);
     }
 
     private static function signature(string $body, string $secret): string

@@ -30,6 +30,8 @@ final class Finish extends Model
 {
     use BelongsToWorkspace, HasUuids, SoftDeletes;
 
+    protected $table = 'finishes';
+
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
     protected $fillable = ['name', 'finish', 'is_default', 'revision'];

@@ -24,6 +24,8 @@ final class Gate extends Model
 {
     use BelongsToWorkspace, HasUuids, SoftDeletes;
 
+    protected $table = 'gates';
+
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
     protected $fillable = ['name'];

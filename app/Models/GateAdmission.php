@@ -24,6 +24,8 @@ final class GateAdmission extends Model
 {
     use HasUuids;
 
+    protected $table = 'gate_admissions';
+
     public $timestamps = false;
 
     protected $dateFormat = 'Y-m-d H:i:s.uP';

@@ -22,6 +22,8 @@ final class GateEntry extends Model
 {
     public $timestamps = false;
 
+    protected $table = 'gate_entries';
+
     protected $fillable = ['code', 'digest', 'name'];
 
     /** Codes can be longer than an index takes, so they are found by this. Numbers of trade items have one, however many zeros stand before them. */

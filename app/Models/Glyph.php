@@ -36,6 +36,7 @@ use KeenGlyph\Core\Compose\Composition;
  * @property ?int $finish_revision
  * @property-read ?Finish $savedFinish
  * @property ?string $shelf
+ * @property ?string $public_token
  * @property int $quiet
  * @property string $dark
  * @property string $light
@@ -52,10 +53,15 @@ final class Glyph extends Model
 {
     use BelongsToWorkspace, HasUuids, SoftDeletes;
 
+    protected $table = 'glyphs';
+
+    /** Longest side that a saved picture's own address draws, in pixels. */
+    public const LARGEST_SIDE = 4096;
+
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes'];
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes', 'public_token'];
 
     /**
      * Glyphs whose name or text contains the words, in either case.

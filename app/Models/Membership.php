@@ -22,6 +22,8 @@ final class Membership extends Model
 {
     use HasUuids;
 
+    protected $table = 'memberships';
+
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
     protected $fillable = ['user_id', 'workspace_id', 'role'];
@@ -39,9 +41,9 @@ final class Membership extends Model
     }
 
     /** Whether the role allows it, and the key where one was sent. */
-    public function may(Ability $ability): bool
+    public function may(Ability $ability, ?Key $key = null): bool
     {
-        $key = $this->user->currentAccessToken();
+        $key ??= $this->user->currentAccessToken();
 
         return $this->role->may($ability) && (! $key instanceof Key || $key->can($ability->value));
     }

@@ -24,6 +24,8 @@ final class User extends Authenticatable
     /** @use HasFactory<UserFactory> */
     use HasApiTokens, HasFactory, HasUuids;
 
+    protected $table = 'users';
+
     protected $fillable = ['name', 'email', 'password', 'last_workspace_id'];
 
     protected $hidden = ['password', 'remember_token'];

@@ -25,6 +25,8 @@ final class Workspace extends Model
     /** @use HasFactory<WorkspaceFactory> */
     use HasFactory, HasUuids;
 
+    protected $table = 'workspaces';
+
     protected $fillable = ['name', 'chat_template', 'region', 'gs1_domain'];
 
     /** What the workspace sets once for its payloads. */

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Events\DomainEvent;
 use App\Http\Middleware\StartSession;
+use App\Listeners\EndPictures;
 use App\Models\Key;
 use App\Models\User;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -14,6 +16,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession as BaseStartSession;
 use Illuminate\Session\SessionManager;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
@@ -36,6 +39,7 @@ final class AppServiceProvider extends ServiceProvider
         // Relative addresses hold behind any proxy, host and port.
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Sanctum::usePersonalAccessTokenModel(Key::class);
+        Event::listen(DomainEvent::class, EndPictures::class);
         $this->limitRates();
     }
 

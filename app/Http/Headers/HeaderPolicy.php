@@ -11,12 +11,14 @@ enum HeaderPolicy: string
     case Own = 'own';
     /** What is the same for everybody and may be read by every page on the web. */
     case Open = 'open';
+    /** Pictures that stand in everybody's pages; how long they hold is their own matter. */
+    case Picture = 'picture';
 
     /** Sites that may show the answer in a frame (CSP frame-ancestors). */
     public function frameAncestors(): string
     {
         return match ($this) {
-            self::Own, self::Open => "'none'",
+            self::Own, self::Open, self::Picture => "'none'",
         };
     }
 
@@ -25,7 +27,7 @@ enum HeaderPolicy: string
     {
         return match ($this) {
             self::Own => null,
-            self::Open => '*',
+            self::Open, self::Picture => '*',
         };
     }
 
@@ -33,7 +35,7 @@ enum HeaderPolicy: string
     public function caching(): ?string
     {
         return match ($this) {
-            self::Own => null,
+            self::Own, self::Picture => null,
             self::Open => 'public, max-age=300',
         };
     }

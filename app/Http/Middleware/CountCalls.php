@@ -6,8 +6,8 @@ namespace App\Http\Middleware;
 
 use App\Http\Problems\Problems;
 use App\Keys\Allowance;
+use App\Keys\CallRefused;
 use App\Keys\Meter;
-use App\Keys\Refusal;
 use App\Models\Key;
 use App\Support\Current;
 use Closure;
@@ -38,16 +38,8 @@ final readonly class CountCalls
         return $response;
     }
 
-    /** In words, for whoever reads the answer. */
-    public static function words(Allowance $allowance): string
-    {
-        return $allowance->refused === Refusal::Quota
-            ? "The {$allowance->quota} calls that this key has for the month are used up. It begins anew on ".Allowance::resets()->format('j F, H:i').' UTC; its owner can allow it more.'
-            : "This key asks faster than {$allowance->perMinute} times a minute. Wait {$allowance->retryAfter()} s and ask again.";
-    }
-
     private static function refusal(Allowance $allowance): Response
     {
-        return Problems::response(429, self::words($allowance), ['Retry-After' => (string) $allowance->retryAfter()], ['limit' => $allowance->refused?->value]);
+        return Problems::response(429, CallRefused::words($allowance), ['Retry-After' => (string) $allowance->retryAfter()], ['limit' => $allowance->refused?->value]);
     }
 }

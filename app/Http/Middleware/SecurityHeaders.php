@@ -31,6 +31,9 @@ final class SecurityHeaders
         if ($policy->frameAncestors() === "'none'") {
             $response->headers->set('X-Frame-Options', 'DENY');
         }
+        if ($policy !== HeaderPolicy::Own) {
+            $response->headers->set('Cross-Origin-Resource-Policy', 'cross-origin');
+        }
         if ($policy->readers() !== null) {
             $response->headers->set('Access-Control-Allow-Origin', $policy->readers());
         }

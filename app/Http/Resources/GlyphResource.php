@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\Glyph;
+use Illuminate\Support\Facades\Config;
+use KeenGlyph\Core\Address\PictureAddress;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Symbol\Version;
 
 /** A glyph as the API states it. */
@@ -46,9 +49,25 @@ final class GlyphResource
                 'bytes' => $glyph->bytes,
             ],
             'revision' => $glyph->revision,
+            'address' => self::address($glyph),
             'created_at' => $glyph->created_at->toIso8601ZuluString(),
             'updated_at' => $glyph->updated_at->toIso8601ZuluString(),
             'links' => ['svg' => "$image.svg", 'png' => "$image.png", 'pdf' => "$image.pdf"],
+        ];
+    }
+
+    /** @return ?array<string, string> */
+    private static function address(Glyph $glyph): ?array
+    {
+        if ($glyph->public_token === null) {
+            return null;
+        }
+        $address = new PictureAddress(Config::string('app.url'));
+
+        return [
+            'token' => $glyph->public_token,
+            'url' => $address->saved($glyph->public_token, PictureFormat::Svg),
+            'revision_url' => $address->saved($glyph->public_token, PictureFormat::Svg, $glyph->revision),
         ];
     }
 }

@@ -500,6 +500,98 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/addresses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make a picture address
+         * @description An address that is the picture, for pages and mails, signed with the secret of a publishable key. What stands under
+         *     `open` is filled in by whoever sends the mail; `parts` is the address in pieces, with a gap for each. Needs the
+         *     ability `draw`.
+         */
+        post: operations["makeAddress"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/page-tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give a page something for a short time
+         * @description Asked for by a host's own server with its secret key and handed to its page: one code (`draw`), reading (`read`) or
+         *     admitting at one gate (`gates`). Nothing of the key is in it, and it ends with the key. Needs the ability that it
+         *     gives.
+         */
+        post: operations["makePageToken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/s/{version}/{name}.{format}": {
+        parameters: {
+            query?: {
+                /** @description A publishable key */
+                key?: string;
+                /** @description A page token */
+                token?: string;
+                /** @description HMAC-SHA-256 of the address, in base64url */
+                sig?: string;
+                /** @description Second of the Unix clock at which it ends */
+                exp?: number;
+                /** @description Names whose values are not signed, with commas */
+                open?: string;
+                text?: string;
+                kind?: components["schemas"]["Kind"];
+                /** @description Name of a saved finish, with `@3` for its third revision */
+                finish?: string;
+                level?: components["schemas"]["Level"];
+                size_px?: number;
+                module_px?: number;
+                /** @description 1 to have browsers save it */
+                download?: 0 | 1;
+            };
+            header?: never;
+            path: {
+                /** @description Version of the renderer */
+                version: number;
+                /** @description `code`, or the token of a saved glyph, with `-r3` for its third revision */
+                name: string;
+                format: "svg" | "png" | "webp" | "jpg" | "pdf";
+            };
+            cookie?: never;
+        };
+        /**
+         * The picture of an address
+         * @description For `<img>` and mails. Fields of a kind are `f.name`, merge fields `m.name`; the other options of a composition keep
+         *     their names. What is refused is a picture too, in the same format and size, that says why; with
+         *     `Accept: application/problem+json` it is a problem. See docs/embedding.md.
+         */
+        get: operations["addressedPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/keys": {
         parameters: {
             query?: never;
@@ -706,6 +798,32 @@ export interface paths {
         /** Bring a deleted glyph back */
         post: operations["restoreGlyph"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/{glyph}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Give a glyph an address that anybody can see
+         * @description The same one when it has one. Needs the ability `glyphs:write`.
+         */
+        put: operations["publishGlyph"];
+        post?: never;
+        /**
+         * Take a glyph’s address back
+         * @description At once and for good; another one is a new one. Needs the ability `glyphs:write`.
+         */
+        delete: operations["withdrawGlyph"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1747,6 +1865,20 @@ export interface components {
                 bytes: number;
             };
             revision: number;
+            /** @description Where anybody can see its picture; null until it is given one */
+            address: null | {
+                token: string;
+                /**
+                 * Format: uri
+                 * @description As it is now
+                 */
+                url: string;
+                /**
+                 * Format: uri
+                 * @description This revision for ever
+                 */
+                revision_url: string;
+            };
             /** Format: date-time */
             created_at: string;
             /** Format: date-time */
@@ -1886,6 +2018,32 @@ export interface components {
             signing_until: string | null;
             /** Format: date-time */
             revoked_at: string | null;
+        };
+        /** @description What an address or a page token draws; a text, or fields of a kind */
+        Drawn: {
+            text?: string;
+            kind?: components["schemas"]["Kind"];
+            fields?: Record<string, never>;
+            merge?: {
+                [key: string]: string;
+            } | null;
+            /** @description Name of a saved finish, with `@3` for its third revision */
+            finish?: string | null;
+            name?: string | null;
+            level?: components["schemas"]["Level"];
+            lift?: boolean;
+            modes?: components["schemas"]["Modes"];
+            charset?: string;
+            version?: number;
+            mask?: number;
+            module_px?: number;
+            size_px?: number;
+            size_mm?: number;
+            dpi?: number;
+            quiet?: number;
+            dark?: components["schemas"]["Colour"];
+            light?: components["schemas"]["Colour"];
+            cmyk?: boolean;
         };
         KeyUsage: {
             month: string;
@@ -3179,6 +3337,277 @@ export interface operations {
             503: components["responses"]["Busy"];
         };
     };
+    makeAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drawn"] & {
+                    /** @description Number of a publishable key */
+                    key: number;
+                    /**
+                     * @default svg
+                     * @enum {string}
+                     */
+                    format?: "svg" | "png" | "webp" | "jpg" | "pdf";
+                    /** Format: date-time */
+                    expires_at?: string | null;
+                    open?: string[];
+                    /**
+                     * @description False for a key that holds from listed pages without a signature
+                     * @default true
+                     */
+                    signed?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uri */
+                        url: string;
+                        parts: {
+                            text?: string;
+                            open?: string;
+                        }[];
+                        /** Format: date-time */
+                        expires_at: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    makePageToken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drawn"] & {
+                    /** @enum {string} */
+                    may: "draw" | "read" | "gates";
+                    /** @default 300 */
+                    seconds?: number;
+                    /** Format: uuid */
+                    gate?: string | null;
+                    /** @description In a session: the secret key that it belongs to */
+                    key?: number | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The token */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        token: string;
+                        /** Format: date-time */
+                        expires_at: string;
+                        /**
+                         * Format: uri
+                         * @description The picture of a token that draws
+                         */
+                        url: string | null;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    addressedPicture: {
+        parameters: {
+            query?: {
+                /** @description A publishable key */
+                key?: string;
+                /** @description A page token */
+                token?: string;
+                /** @description HMAC-SHA-256 of the address, in base64url */
+                sig?: string;
+                /** @description Second of the Unix clock at which it ends */
+                exp?: number;
+                /** @description Names whose values are not signed, with commas */
+                open?: string;
+                text?: string;
+                kind?: components["schemas"]["Kind"];
+                /** @description Name of a saved finish, with `@3` for its third revision */
+                finish?: string;
+                level?: components["schemas"]["Level"];
+                size_px?: number;
+                module_px?: number;
+                /** @description 1 to have browsers save it */
+                download?: 0 | 1;
+            };
+            header?: never;
+            path: {
+                /** @description Version of the renderer */
+                version: number;
+                /** @description `code`, or the token of a saved glyph, with `-r3` for its third revision */
+                name: string;
+                format: "svg" | "png" | "webp" | "jpg" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    ETag: string;
+                    "Keen-Expires"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The address cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed, not from a listed page, or no such key */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such code */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It has run out, or was deleted */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description What it says cannot be drawn */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The key’s month or pace is used up */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description At the limit of this machine */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "image/jpeg": string;
+                    "application/pdf": string;
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     listKeys: {
         parameters: {
             query?: {
@@ -3820,6 +4249,70 @@ export interface operations {
             406: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    publishGlyph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The glyph with its address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glyph"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    withdrawGlyph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The glyph without an address */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glyph"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
         };
