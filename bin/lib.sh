@@ -91,8 +91,8 @@ install_js_now() {
 
 build_pages() {
   cd "$ROOT" || exit
-  [ -f public/build/manifest.json ] || rm -f "$VAR/stamps/build"
-  once build "$(hash_of resources openapi package.json vite.config.ts)" build_pages_now
+  [ -f public/build/manifest.json ] && [ -f public/embed/manifest.json ] || rm -f "$VAR/stamps/build"
+  once build "$(hash_of resources openapi package.json vite.config.ts vite.embed.config.ts)" build_pages_now
 }
 build_pages_now() {
   say "Building the pages"

@@ -13,6 +13,6 @@ return [
     'allowed_origins_patterns' => [],
     'allowed_headers' => ['*'],
     'exposed_headers' => [],
-    'max_age' => 0,
+    'max_age' => 600,
     'supports_credentials' => false,
 ];

@@ -11,6 +11,9 @@ return [
         'password' => 'swarm-in-the-oak',
     ] : null,
 
+    // Pages that stand in for the outside world, in a demo.
+    'standins' => env('KEEN_GLYPH_STANDINS_URL'),
+
     // Bounds on a picture that is sent to be read, kept before it is decoded.
     'read' => [
         'bytes' => 10_000_000,
