@@ -5,16 +5,20 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Actions\Admit;
+use App\Actions\ManageKey;
 use App\Actions\SaveFinish;
 use App\Actions\SaveGate;
 use App\Actions\SaveGlyph;
 use App\Csv\CsvWriter;
+use App\Keys\KeySort;
+use App\Models\Key;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Config;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use KeenGlyph\Core\Payload\Kind;
 
@@ -82,6 +86,7 @@ final class DatabaseSeeder extends Seeder
             Carbon::setTestNow();
         }
         self::gate($workspace);
+        self::keys($user, $workspace);
     }
 
     /** The honey show's own small workspace, whose editor is Rhys. */
@@ -123,6 +128,44 @@ final class DatabaseSeeder extends Seeder
             $admit->admit($gate, sprintf('FENN-CARD-%04d', 11 + 7 * ($i * 11 % 60)), $i % 3 === 0 ? 'South door' : 'North door');
             Carbon::setTestNow();
         }
+    }
+
+    /** Keys as a developer there would have them, with a month's use that rises and falls as mailings go out. */
+    private static function keys(User $user, Workspace $workspace): void
+    {
+        $manage = new ManageKey;
+        $keys = [
+            'Newsletter' => ['sort' => KeySort::Publishable, 'abilities' => ['draw'], 'quota' => 10_000, 'max_px' => 720, 'per_minute' => 600],
+            'Till server' => ['abilities' => ['draw', 'read'], 'quota' => 40_000],
+            'Door, Swarm Week' => ['abilities' => ['read', 'gates']],
+            'Hatch page' => ['sort' => KeySort::Publishable, 'abilities' => ['draw', 'read'], 'origins' => ['https://www.fennmoor.example'], 'must_sign' => false, 'quota' => 5_000],
+        ];
+        foreach ($keys as $name => $given) {
+            [$key] = $manage->create($user, $workspace, [...$given, 'name' => $name]);
+            Key::query()->whereKey($key->id)->update(['created_at' => now()->subDays(90 - 10 * $key->id), 'last_used_at' => $name === 'Hatch page' ? null : now()->subMinutes(7 * $key->id)]);
+            self::use($key, $name);
+        }
+        [$old] = $manage->create($user, $workspace, ['name' => 'Press run 2025', 'abilities' => ['draw', 'glyphs:read']]);
+        $manage->revoke($old);
+    }
+
+    private static function use(Key $key, string $name): void
+    {
+        $month = now('UTC')->startOfMonth();
+        $used = 0;
+        for ($day = $month->copy(); $day->lte(now('UTC')); $day->addDay()) {
+            $calls = match ($name) {
+                'Newsletter' => $day->dayOfWeek === Carbon::TUESDAY ? 980 + 13 * $day->day : 60 + 7 * $day->day,
+                'Till server' => ($day->isWeekend() ? 260 : 720) + 11 * $day->day,
+                'Door, Swarm Week' => $day->isSaturday() ? 58 : 0,
+                default => 0,
+            };
+            $used += $calls;
+            if ($calls > 0) {
+                DB::table('key_days')->insert(['key_id' => $key->id, 'day' => $day->format('Y-m-d'), 'what' => $name === 'Door, Swarm Week' ? 'gates' : 'draw', 'calls' => $calls]);
+            }
+        }
+        DB::table('key_meters')->where('key_id', $key->id)->update(['used' => $used]);
     }
 
     /** @return list<array<string, mixed>> */

@@ -16,6 +16,7 @@ const places = [
   { to: '/read', name: 'Read' },
   { to: '/glyphs', name: 'Glyphs' },
   { to: '/finishes', name: 'Finishes' },
+  { to: '/keys', name: 'Keys' },
 ]
 
 const { session, signOut, switchTo } = useSession()
