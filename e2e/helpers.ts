@@ -1,5 +1,8 @@
 import { type APIRequestContext, expect, type Page, request } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url))
@@ -56,17 +59,32 @@ export async function start(page: Page, name: string): Promise<void> {
   await menuItem(page, name).click()
 }
 
-/** A program's view: a key, no browser. */
-export function withKey(baseURL: string | undefined): Promise<APIRequestContext> {
-  const key = execFileSync(`${ROOT}bin/artisan`, ['keys:make', 'api tests'], {
+/** A secret key, made as a developer makes one. */
+export function secretKey(...options: string[]): string {
+  return execFileSync(`${ROOT}bin/artisan`, ['keys:make', 'api tests', ...options], {
     encoding: 'utf8',
     env: { ...process.env, KEEN_GLYPH_INSTANCE: process.env.KEEN_GLYPH_INSTANCE ?? 'e2e' },
     stdio: ['ignore', 'pipe', 'ignore'],
   }).trim()
+}
+
+/** A program's view: a key, no browser. */
+export function withKey(baseURL: string | undefined): Promise<APIRequestContext> {
   return request.newContext({
     baseURL,
-    extraHTTPHeaders: { Authorization: `Bearer ${key}`, Accept: 'application/json' },
+    extraHTTPHeaders: { Authorization: `Bearer ${secretKey()}`, Accept: 'application/json' },
   })
+}
+
+/** What a picture says, read by our command line; undefined when nothing. */
+export function saidBy(picture: Buffer): string | undefined {
+  const file = join(mkdtempSync(join(tmpdir(), 'keen-')), 'picture.png')
+  writeFileSync(file, picture)
+  try {
+    return glyphRead(file)[0]?.text
+  } catch {
+    return undefined
+  }
 }
 
 /** A glyph as a program sends it. */

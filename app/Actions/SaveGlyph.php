@@ -57,7 +57,7 @@ final class SaveGlyph
     {
         return DB::transaction(function () use ($glyph, $given, $ifMatch): Glyph {
             $current = Glyph::query()->lockForUpdate()->findOrFail($glyph->id);
-            if ($ifMatch !== null && $ifMatch !== '*' && $ifMatch !== $current->etag()) {
+            if ($ifMatch !== null && $ifMatch !== '*' && ! $current->isOf($ifMatch)) {
                 throw new HttpException(412, 'The glyph was changed since you opened it. Load it again; your changes are still in the form.');
             }
             $current->fill(self::columns($current, $given));

@@ -103,6 +103,18 @@ final class Glyph extends Model
         return "\"{$this->id}-{$this->revision}\"";
     }
 
+    /** Names what an answer says of it: the revision, and whether it has an address. */
+    public function answerTag(): string
+    {
+        return $this->public_token === null ? $this->etag() : "\"{$this->id}-{$this->revision}.".substr(hash('xxh32', $this->public_token), 0, 8).'"';
+    }
+
+    /** Whether a tag that somebody was given is of this revision, with an address or without one. */
+    public function isOf(string $tag): bool
+    {
+        return preg_replace('/\.[0-9a-f]{8}"$/D', '"', $tag) === $this->etag();
+    }
+
     protected function casts(): array
     {
         return ['as_is' => 'boolean', 'finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];

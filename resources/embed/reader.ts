@@ -23,7 +23,7 @@ export class KeenGlyphReader extends HTMLElement {
   #outline = document.createElementNS('http://www.w3.org/2000/svg', 'svg')
   #row = make('div', { class: 'row' })
   #says = make('div', { class: 'says', part: 'says', role: 'status' })
-  #file = make('input', { type: 'file', accept: 'image/*', class: 'sr', tabindex: '-1', 'aria-label': 'Picture' })
+  #file = make('input', { type: 'file', accept: 'image/*', hidden: '' })
   #stream: MediaStream | null = null
   #camera = ''
   #abort = new AbortController()
@@ -215,7 +215,8 @@ export class KeenGlyphReader extends HTMLElement {
     if (symbologies !== null && symbologies !== '') form.append('symbologies', symbologies)
     if (effort === 'quick' && this.#near !== '') form.append('near', this.#near)
     const answer = await this.#call('/api/v1/read', form, signal)
-    return ((await answer.json()) as { symbols: ReadSymbol[] }).symbols
+    const { pictures } = (await answer.json()) as { pictures: { symbols: ReadSymbol[] }[] }
+    return pictures[0]?.symbols ?? []
   }
 
   #call(path: string, body: FormData | string, signal?: AbortSignal): Promise<Response> {

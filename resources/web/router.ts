@@ -17,6 +17,7 @@ export const router = createRouter({
     { path: '/read', component: () => import('./pages/Read.vue'), meta: { title: 'Read' } },
     { path: '/workspace', component: () => import('./pages/Workspace.vue'), meta: { title: 'Workspace' } },
     { path: '/finishes', component: () => import('./pages/Finishes.vue'), meta: { title: 'Finishes' } },
+    { path: '/hand-off/:id?', component: () => import('./pages/HandOff.vue'), meta: { title: 'Hand-off' } },
     { path: '/keys', component: () => import('./pages/Keys.vue'), meta: { title: 'Keys' } },
     { path: '/glyphs', component: () => import('./pages/Glyphs.vue'), meta: { title: 'Glyphs' } },
     { path: '/:rest(.*)*', component: () => import('./pages/NotFound.vue'), meta: { title: 'Not found', open: true } },

@@ -21,6 +21,8 @@ final class AboutController
             'name' => 'Keen Glyph',
             'version' => config('keen.version'),
             'demo' => config('keen.demo'),
+            'standins' => config('keen.standins'),
+            'elements' => self::elements(),
             // What the pages keep to before they ask, so that no number stands in two places.
             'limits' => [
                 'read_bytes' => config('keen.read.bytes'),
@@ -33,5 +35,20 @@ final class AboutController
                 'gradient_stops' => Gradient::MAX_STOPS,
             ],
         ]);
+    }
+
+    /**
+     * Where the file with the elements is that never changes, and what its bytes are known by.
+     *
+     * @return ?array{pinned: string, integrity: string}
+     */
+    private static function elements(): ?array
+    {
+        $file = public_path('embed/manifest.json');
+        $manifest = is_file($file) ? json_decode((string) file_get_contents($file), true) : null;
+
+        return is_array($manifest) && is_string($manifest['pinned'] ?? null) && is_string($manifest['integrity'] ?? null)
+            ? ['pinned' => $manifest['pinned'], 'integrity' => $manifest['integrity']]
+            : null;
     }
 }

@@ -101,7 +101,7 @@ final class GlyphController
     public function destroy(Request $request, Glyph $glyph, RemoveSaved $remove): Response|JsonResponse
     {
         $ifMatch = $request->header('If-Match');
-        if ($ifMatch !== null && $ifMatch !== '*' && $ifMatch !== $glyph->etag()) {
+        if ($ifMatch !== null && $ifMatch !== '*' && ! $glyph->isOf($ifMatch)) {
             return Problems::response(412, 'The glyph was changed since you opened it.');
         }
         $remove->delete($glyph);
@@ -119,6 +119,6 @@ final class GlyphController
 
     private static function respond(Glyph $glyph, int $status = 200): JsonResponse
     {
-        return new JsonResponse(GlyphResource::of($glyph), $status, ['ETag' => $glyph->etag()]);
+        return new JsonResponse(GlyphResource::of($glyph), $status, ['ETag' => $glyph->answerTag()]);
     }
 }

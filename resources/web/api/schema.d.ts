@@ -2077,6 +2077,13 @@ export interface components {
         About: {
             name: string;
             version: string;
+            /** @description Where the pages are that stand in for the outside world, in a demo */
+            standins: string | null;
+            /** @description The file with the elements for pages of others; null where it was not built */
+            elements: null | {
+                pinned: string;
+                integrity: string;
+            };
             demo: null | {
                 email: string;
                 password: string;

@@ -4,6 +4,7 @@ import { useStorage } from '@vueuse/core'
 import { computed, ref, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
+import { useAbout } from '@/composables/useAbout'
 import { useSession } from '@/composables/useSession'
 import { useShortcut } from '@/composables/useShortcut'
 import { useToast } from '@/composables/useToast'
@@ -16,10 +17,12 @@ const places = [
   { to: '/read', name: 'Read' },
   { to: '/glyphs', name: 'Glyphs' },
   { to: '/finishes', name: 'Finishes' },
+  { to: '/hand-off', name: 'Hand-off' },
   { to: '/keys', name: 'Keys' },
 ]
 
 const { session, signOut, switchTo } = useSession()
+const { about } = useAbout()
 const { say } = useToast()
 const router = useRouter()
 const theme = useTheme()
@@ -115,6 +118,13 @@ async function leave(): Promise<void> {
             <v-list-item v-for="place in places" :key="place.to" class="narrow" :to="place.to" :title="place.name" />
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
             <v-list-item title="Workspace settings" to="/workspace" />
+            <v-list-item
+              v-if="about?.standins"
+              title="Stand-ins"
+              :href="about.standins"
+              target="_blank"
+              rel="noopener"
+            />
             <v-list-item
               v-for="one in others"
               :key="one.id"

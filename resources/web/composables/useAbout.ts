@@ -21,6 +21,7 @@ export function useAbout() {
   const query = useQuery({ queryKey: ['about'], queryFn: fetchAbout, staleTime: Infinity })
   return {
     about: computed(() => query.data.value ?? null),
+    elements: computed(() => query.data.value?.elements ?? { pinned: '/embed/1/keen-glyph.js', integrity: '' }),
     limits: computed(() => query.data.value?.limits ?? UNKNOWN),
   }
 }

@@ -17,12 +17,16 @@ const isBusy = ref(false)
 const problem = ref<ApiProblem | null>(null)
 
 const { about } = useAbout()
-watch(about, (known) => {
-  if (known?.demo && email.value === '' && password.value === '') {
-    email.value = known.demo.email
-    password.value = known.demo.password
-  }
-})
+watch(
+  about,
+  (known) => {
+    if (known?.demo && email.value === '' && password.value === '') {
+      email.value = known.demo.email
+      password.value = known.demo.password
+    }
+  },
+  { immediate: true },
+)
 
 async function submit(): Promise<void> {
   isBusy.value = true

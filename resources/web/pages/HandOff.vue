@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { mdiContentCopy } from '@mdi/js'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, type Glyph, unwrap } from '@/api/client'
+import HandOffMerge from '@/components/HandOffMerge.vue'
+import HandOffTry from '@/components/HandOffTry.vue'
+import KgThumb from '@/components/KgThumb.vue'
+import { useAbout } from '@/composables/useAbout'
+import { useGlyphList } from '@/composables/useGlyphs'
+import { useKeys } from '@/composables/useKeys'
+import { useSession } from '@/composables/useSession'
+import { useToast } from '@/composables/useToast'
+import { DESTINATIONS, type HandOff, pictureUrl } from '@/lib/handOff'
+
+const route = useRoute()
+const router = useRouter()
+const client = useQueryClient()
+const { say } = useToast()
+const { session, mayWrite } = useSession()
+const { elements } = useAbout()
+const mayManage = computed(() => session.value?.abilities.includes('keys') ?? false)
+const { keys } = useKeys()
+const { glyphs } = useGlyphList('', '-updated_at')
+const id = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
+// Without one in the address, the newest is as good as any.
+watch(
+  glyphs,
+  (all) => {
+    if (id.value === '' && all[0] !== undefined) void router.replace(`/hand-off/${all[0].id}`)
+  },
+  { immediate: true },
+)
+const { data: glyph, error } = useQuery({
+  queryKey: ['glyph', id],
+  enabled: computed(() => id.value !== ''),
+  queryFn: async () =>
+    (await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id.value } } }))) as Glyph,
+})
+
+const chosen = ref(DESTINATIONS[0]!.id)
+const destination = computed(() => DESTINATIONS.find((one) => one.id === chosen.value) ?? DESTINATIONS[0]!)
+const groups = computed(() => {
+  const names = [...new Set(DESTINATIONS.map((one) => one.group))]
+  return names.map((name) => ({ name, all: DESTINATIONS.filter((one) => one.group === name) }))
+})
+const isMerged = computed(() => ['mailing', 'spreadsheet'].includes(chosen.value))
+const given = computed<HandOff | null>(() =>
+  glyph.value === undefined
+    ? null
+    : {
+        base: window.location.origin,
+        glyph: glyph.value,
+        token: glyph.value.address?.token ?? null,
+        elements: elements.value,
+        side: 180,
+      },
+)
+const mergedAs = computed(() => (chosen.value === 'spreadsheet' ? 'spreadsheet' : 'mailing'))
+const needsAddress = computed(() => ['page', 'block', 'vue', 'react', 'word', 'address'].includes(chosen.value))
+const merged = ref('')
+const code = computed(() =>
+  given.value === null ? '' : isMerged.value ? merged.value : destination.value.code(given.value),
+)
+
+const isGiving = ref(false)
+async function address(give: boolean): Promise<void> {
+  isGiving.value = true
+  try {
+    const params = { params: { path: { glyph: id.value } } }
+    const now = (await unwrap(
+      give ? api.PUT('/api/v1/glyphs/{glyph}/address', params) : api.DELETE('/api/v1/glyphs/{glyph}/address', params),
+    )) as Glyph
+    client.setQueryData(['glyph', id.value], now)
+    await client.invalidateQueries({ queryKey: ['glyph', id.value] })
+    say(give ? 'It has an address now' : 'Its address is taken back')
+  } catch (e) {
+    say(e instanceof Error ? e.message : 'It could not be done. Try again.')
+  } finally {
+    isGiving.value = false
+  }
+}
+async function copy(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(code.value)
+    say('Copied')
+  } catch {
+    say('The browser did not allow it. Select the text and copy it.')
+  }
+}
+</script>
+
+<template>
+  <div class="hand">
+    <section class="panel" aria-label="Where it goes">
+      <div class="which">
+        <KgThumb v-if="glyph" :glyph="glyph" :size="52" />
+        <label class="grow">
+          <span class="label">Glyph</span>
+          <select
+            :value="id"
+            aria-label="Glyph"
+            @change="router.push(`/hand-off/${($event.target as HTMLSelectElement).value}`)"
+          >
+            <option v-if="glyph && !glyphs.some((one) => one.id === id)" :value="id">{{ glyph.name }}</option>
+            <option v-for="one in glyphs" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </label>
+      </div>
+      <nav aria-label="Destinations">
+        <template v-for="group in groups" :key="group.name">
+          <h2 class="label">{{ group.name }}</h2>
+          <button
+            v-for="one in group.all"
+            :key="one.id"
+            type="button"
+            :aria-current="one.id === chosen ? 'true' : undefined"
+            @click="chosen = one.id"
+          >
+            <span class="grow">{{ one.name }}</span><span class="code hint">{{ one.tag }}</span>
+          </button>
+        </template>
+      </nav>
+    </section>
+    <section class="panel out" aria-label="Snippet">
+      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+      <div v-else-if="glyphs.length === 0 && !glyph" class="blank">
+        <div class="box">
+          <h1>Nothing to hand off yet</h1>
+          <p class="note">Save a composition as a glyph: then it can go into pages, mails and programs.</p>
+          <v-btn class="main" to="/compose">Compose</v-btn>
+        </div>
+      </div>
+      <template v-else-if="given">
+        <div class="head">
+          <h1 class="grow">{{ destination.name }}</h1>
+          <span v-if="destination.key !== 'none'" class="kd" :class="destination.key">{{ destination.key }} key</span>
+          <v-btn
+            class="main"
+            :prepend-icon="mdiContentCopy"
+            :disabled="code === '' || (needsAddress && given.token === null)"
+            @click="copy"
+            >Copy</v-btn
+          >
+        </div>
+        <HandOffMerge
+          v-if="isMerged"
+          :key="chosen + id"
+          :glyph="glyph!"
+          :keys="keys"
+          :what="mergedAs"
+          @code="merged = $event"
+        />
+        <div v-if="needsAddress && given.token === null" class="give">
+          <p>
+            <b>This glyph has no address yet.</b> With one, anybody who knows it can see its picture. It cannot be
+            guessed, and you can take it back.
+          </p>
+          <v-btn class="fix" :loading="isGiving" :disabled="!mayWrite" @click="address(true)">Give it an address</v-btn>
+        </div>
+        <pre v-else class="code" tabindex="0" aria-label="Snippet"><code>{{ code }}</code></pre>
+        <ul class="notes">
+          <li v-for="note in destination.notes" :key="note" class="note">{{ note }}</li>
+          <li v-if="destination.key === 'secret'" class="note">
+            <template v-if="mayManage"><router-link to="/keys">Make a secret key</router-link> that may draw.</template
+            ><template v-else>Ask an owner of this workspace for a secret key that may draw.</template>
+          </li>
+          <li v-if="needsAddress && given.token !== null" class="note">
+            <button type="button" class="lnk" :disabled="!mayWrite || isGiving" @click="address(false)">
+              Take the address back
+            </button>
+            <span> – every page and mail that shows it then says that it is gone.</span>
+          </li>
+        </ul>
+        <HandOffTry
+          v-if="needsAddress && given.token !== null && glyph"
+          :key="`${given.token}-${glyph.revision}`"
+          :url="`${pictureUrl(given, 'png')}?size_px=600`"
+          :meant="glyph.text"
+        />
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.hand {
+  display: grid;
+  grid-template-columns: 260px minmax(0, 1fr);
+  height: 100%;
+}
+.panel {
+  overflow: auto;
+  min-height: 0;
+}
+.panel:first-child {
+  border-right: 1px solid var(--line);
+}
+.out {
+  background: var(--sheet);
+}
+.which {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 12px 16px;
+  border-bottom: 1px solid var(--line);
+}
+.which select {
+  width: 100%;
+  min-height: 30px;
+  border: 1px solid var(--edge);
+  border-radius: var(--r);
+  background: var(--sheet);
+}
+nav h2 {
+  padding: 10px 16px 4px;
+}
+nav button {
+  display: flex;
+  width: 100%;
+  align-items: center;
+  border: 0;
+  background: none;
+  padding: 5px 16px;
+  text-align: left;
+}
+nav button:hover {
+  background: var(--sheet);
+}
+nav button:focus-visible {
+  outline-offset: -2px;
+}
+nav [aria-current] {
+  background: var(--accent-wash);
+  box-shadow: inset 3px 0 0 var(--accent);
+  font-weight: 600;
+}
+.hint {
+  color: var(--ink-3);
+  font-size: 11.5px;
+}
+.head {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 9px 16px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+.head h1 {
+  font-size: 16px;
+}
+.kd {
+  font: 500 11.5px/15px var(--font-text);
+  padding: 1px 6px;
+  border: 1px solid var(--ink);
+}
+.kd.secret {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.kd.publishable {
+  border-right-color: transparent;
+  border-left-width: 2px;
+}
+pre {
+  padding: 14px 16px;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+  border-bottom: 1px solid var(--rule);
+}
+.notes {
+  padding: 10px 16px;
+  display: grid;
+  gap: 4px;
+}
+.give {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  padding: 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.give p {
+  flex: 1;
+}
+.wrong {
+  color: var(--fail);
+  padding: 16px;
+}
+.lnk {
+  border: 0;
+  background: none;
+  padding: 0;
+}
+@media (max-width: 719px) {
+  .hand {
+    display: block;
+    overflow: auto;
+  }
+  .panel {
+    overflow: visible;
+  }
+}
+</style>
