@@ -29,6 +29,9 @@ return [
         'seconds' => 600,
     ],
 
+    // Hosts with their port that hooks may be sent to although they lie on this machine: in a demo, the stand-ins.
+    'hooks' => ['allowed' => array_values(array_filter(explode(',', (string) env('KEEN_GLYPH_HOOKS_ALLOWED', ''))))],
+
     // Bytes of drawn pictures that are kept.
     'pictures_bytes' => 500_000_000,
 

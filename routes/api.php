@@ -12,6 +12,7 @@ use App\Http\Controllers\GlyphAddressController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
 use App\Http\Controllers\Gs1Controller;
+use App\Http\Controllers\HookController;
 use App\Http\Controllers\KeyController;
 use App\Http\Controllers\KindController;
 use App\Http\Controllers\MarkController;
@@ -89,6 +90,15 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('keys/{key}/rotate', [KeyController::class, 'rotate'])->can('update', 'key');
         Route::post('keys/{key}/overlap', [KeyController::class, 'overlap'])->can('update', 'key');
         Route::delete('keys/{key}', [KeyController::class, 'destroy'])->can('update', 'key');
+        Route::get('hooks', [HookController::class, 'index']);
+        Route::post('hooks', [HookController::class, 'store']);
+        Route::get('hooks/{hook}', [HookController::class, 'show'])->can('manage', 'hook');
+        Route::patch('hooks/{hook}', [HookController::class, 'update'])->can('manage', 'hook');
+        Route::delete('hooks/{hook}', [HookController::class, 'destroy'])->can('manage', 'hook');
+        Route::post('hooks/{hook}/rotate', [HookController::class, 'rotate'])->can('manage', 'hook');
+        Route::post('hooks/{hook}/test', [HookController::class, 'test'])->can('manage', 'hook');
+        Route::get('hooks/{hook}/deliveries', [HookController::class, 'deliveries'])->can('manage', 'hook');
+        Route::post('hooks/{hook}/deliveries/{delivery}/replay', [HookController::class, 'replay'])->can('manage', 'hook');
     });
 
     Route::middleware(['throttle:glyphs', 'ability:glyphs:write', 'counted:glyphs'])->group(function (): void {

@@ -39,7 +39,7 @@ final class SaveGlyph
         DB::transaction(static function () use ($glyph): void {
             $glyph->save();
             self::keepRevision($glyph);
-            DomainEvent::record(Fact::GlyphCreated, $glyph->workspace_id, $glyph->id);
+            DomainEvent::tell(Fact::GlyphCreated, $glyph->workspace_id, [$glyph->id], self::facts($glyph));
         });
 
         return $glyph;
@@ -66,7 +66,7 @@ final class SaveGlyph
                 $current->revision++;
                 $current->save();
                 self::keepRevision($current);
-                DomainEvent::record(Fact::GlyphChanged, $current->workspace_id, $current->id);
+                DomainEvent::tell(Fact::GlyphChanged, $current->workspace_id, [$current->id], self::facts($current));
             }
 
             return $current;
@@ -109,6 +109,12 @@ final class SaveGlyph
         }
 
         return array_intersect_key($given, array_flip($glyph->getFillable()));
+    }
+
+    /** @return array<string, mixed> */
+    private static function facts(Glyph $glyph): array
+    {
+        return ['glyph' => $glyph->id, 'name' => $glyph->name, 'kind' => $glyph->kind, 'text' => $glyph->text, 'revision' => $glyph->revision, 'shelf' => $glyph->shelf];
     }
 
     /** What this revision was, for addresses that name it. */

@@ -27,6 +27,7 @@ enum Fact: string
     case MemberJoined = 'member.joined';
     case MemberChanged = 'member.changed';
     case MemberLeft = 'member.left';
+    case CheckFinished = 'check.finished';
     case KeyMade = 'key.made';
     case KeyChanged = 'key.changed';
     case KeyRotated = 'key.rotated';

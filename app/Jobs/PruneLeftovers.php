@@ -22,6 +22,9 @@ final class PruneLeftovers implements ShouldQueue
     /** Days that a revoked key stays in the list. */
     private const KEEP_REVOKED_DAYS = 90;
 
+    /** Days for which what hooks were told can be looked up. */
+    private const KEEP_DELIVERIES_DAYS = 30;
+
     /** Months for which the use of keys can be looked up. */
     private const KEEP_USE_MONTHS = 13;
 
@@ -36,6 +39,7 @@ final class PruneLeftovers implements ShouldQueue
         Key::query()->where('revoked_at', '<', now()->subDays(self::KEEP_REVOKED_DAYS))->delete();
         DB::table('key_days')->where('day', '<', now()->subMonths(self::KEEP_USE_MONTHS))->delete();
         DB::table('key_refusals')->where('month', '<', now()->subMonths(self::KEEP_USE_MONTHS))->delete();
+        DB::table('hook_deliveries')->where('state', '<>', 'due')->where('created_at', '<', now()->subDays(self::KEEP_DELIVERIES_DAYS))->delete();
         DB::table('idempotency_keys')->where('created_at', '<', now()->subDays(2))->delete();
     }
 }

@@ -64,4 +64,10 @@ final class Workspace extends Model
     {
         return $this->hasMany(Key::class);
     }
+
+    /** @return HasMany<Hook, $this> */
+    public function hooks(): HasMany
+    {
+        return $this->hasMany(Hook::class);
+    }
 }

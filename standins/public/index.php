@@ -5,7 +5,7 @@ declare(strict_types=1);
 // The simulated outside world: pages of the cooperative on another origin than Keen Glyph's, that embed codes and readers
 // as any developer would. Plain PHP, so that it can be read as an example; what is secret stays on this side.
 
-/** @var array{base: string, public: string, secret: string, signing: string, gate: string, elements: array{pinned: string, integrity: string}} $host */
+/** @var array{base: string, public: string, secret: string, signing: string, gate: string, hook: string, elements: array{pinned: string, integrity: string}} $host */
 $host = json_decode((string) file_get_contents((string) getenv('KEEN_GLYPH_STANDINS')), true, flags: JSON_THROW_ON_ERROR);
 
 /**
@@ -54,6 +54,19 @@ function signed(string $file, array $values): string
 
 $path = (string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH);
 
+// A receiver of hooks: keeps what arrives and says whether it was signed with the secret that it was given.
+$arrived = (string) getenv('KEEN_GLYPH_STANDINS').'.received';
+if ($path === '/receiver' && $_SERVER['REQUEST_METHOD'] === 'POST') {
+    $body = (string) file_get_contents('php://input');
+    $time = (string) ($_SERVER['HTTP_KEEN_TIMESTAMP'] ?? '');
+    $expected = hash_hmac('sha256', "$time.$body", $host['hook']);
+    $isSigned = in_array($expected, array_map(trim(...), explode(',', (string) ($_SERVER['HTTP_KEEN_SIGNATURE'] ?? ''))), true);
+    // Old ones could be sent again by somebody who listened.
+    $isFresh = abs(time() - (int) $time) < 300;
+    file_put_contents($arrived, json_encode(['at' => date('H:i:s'), 'event' => $_SERVER['HTTP_KEEN_EVENT'] ?? '', 'id' => $_SERVER['HTTP_KEEN_EVENT_ID'] ?? '', 'signed' => $isSigned && $isFresh, 'body' => $body])."\n", FILE_APPEND | LOCK_EX);
+    json($isSigned && $isFresh ? 200 : 401, ['taken' => $isSigned && $isFresh]);
+}
+
 // What a page asks its own server for.
 if ($_SERVER['REQUEST_METHOD'] === 'POST') {
     [$status, $answer] = match ($path) {
@@ -65,7 +78,7 @@ if ($_SERVER['REQUEST_METHOD'] === 'POST') {
     json($status === 201 ? 200 : 502, $status === 201 ? ['token' => $answer['token'], 'expires_at' => $answer['expires_at']] : ['message' => 'The code service does not answer.']);
 }
 
-$pages = ['/' => 'start', '/shop' => 'shop', '/enrol' => 'enrol', '/check-in' => 'check-in', '/mail' => 'mail'];
+$pages = ['/' => 'start', '/shop' => 'shop', '/enrol' => 'enrol', '/check-in' => 'check-in', '/mail' => 'mail', '/receiver' => 'receiver'];
 $page = $pages[$path] ?? null;
 http_response_code($page === null ? 404 : 200);
 header('Content-Type: text/html; charset=utf-8');

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\User;
+use Illuminate\Support\Facades\Queue;
 use Tests\Support\Contract;
 
 /** Values that no parameter is meant for; raw ones stand in the JSON as they are. */
@@ -26,12 +27,14 @@ function operations(): array
 }
 
 beforeEach(function () {
+    Queue::fake();
     $this->user = User::factory()->create();
     $this->withHeaders([...keyOf($this->user), 'Accept' => 'application/json']);
     $this->ids = [
         'glyph' => $this->postJson('/api/v1/glyphs', jar())->json('id'),
         'finish' => $this->postJson('/api/v1/finishes', ['name' => 'Own', 'finish' => ['shape' => 'disc']])->json('id'),
         'key' => (string) $this->postJson('/api/v1/keys', ['name' => 'Printer', 'abilities' => ['draw']])->json('key.id'),
+        'hook' => $this->postJson('/api/v1/hooks', ['name' => 'Stock', 'url' => 'https://93.184.216.34/', 'events' => ['glyph.saved']])->json('hook.id'),
         'gate' => $this->postJson('/api/v1/gates', ['name' => 'Door', 'csv' => 'A1'])->json('id'),
     ];
     $this->settle = fn (string $path): string => preg_replace_callback('/\{(\w+)\}/', fn (array $m): string => $this->ids[$m[1]] ?? ['kind' => 'wifi', 'format' => 'svg', 'admission' => $this->ids['gate']][$m[1]] ?? 'x', $path);

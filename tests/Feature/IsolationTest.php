@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Models\Role;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
@@ -33,7 +34,11 @@ function saved(object $test): array
 {
     $gate = $test->postJson('/api/v1/gates', ['name' => 'Quillon door', 'csv' => "QUILLON-1,Maud\nQUILLON-2,Tom"])->assertCreated()->json('id');
 
+    $hook = $test->postJson('/api/v1/hooks', ['name' => 'Quillon stock', 'url' => 'https://93.184.216.34/quillon', 'events' => ['glyph.deleted']])->assertCreated()->json('hook.id');
+
     return [
+        'hook' => $hook,
+        'delivery' => $test->postJson("/api/v1/hooks/$hook/test")->assertStatus(202)->json('delivery'),
         'key' => (string) $test->postJson('/api/v1/keys', ['name' => 'Quillon printer', 'abilities' => ['draw']])->assertCreated()->json('key.id'),
         'glyph' => $test->postJson('/api/v1/glyphs', jar(['name' => 'Quillon jar', 'text' => 'https://fennmoor.example/Quillon', 'shelf' => 'Quillon shelf']))->assertCreated()->json('id'),
         'finish' => $test->postJson('/api/v1/finishes', ['name' => 'Quillon style', 'finish' => ['shape' => 'disc']])->assertCreated()->json('id'),
@@ -67,6 +72,7 @@ function told(TestResponse $answer): array
 }
 
 beforeEach(function () {
+    Queue::fake();
     $this->owner = User::factory()->create();
     $this->stranger = User::factory()->create();
     $this->withHeaders(keyOf($this->owner));
@@ -86,7 +92,7 @@ it('tells nothing of another workspace: its objects are as absent as those that 
         }
         expect($answers[0])->toBe($answers[1], "$method $path tells a stranger's object from one that does not exist")
             ->and($answers[0][1])->not->toContain('QUILLON')->not->toContain('Quillon');
-        if (preg_match('/\{(?:glyph|finish|gate|key)\}/', $path) === 1) {
+        if (preg_match('/\{(?:glyph|finish|gate|key|hook)\}/', $path) === 1) {
             expect($answers[0][0])->toBe(404, "$method $path");
         }
     }
@@ -113,7 +119,7 @@ it('counts nothing of another workspace', function () {
 it('changes nothing of another workspace', function () {
     $this->withHeaders(keyOf($this->owner));
     $look = fn (): array => array_map(fn (string $uri) => $this->getJson($uri)->assertOk()->getContent(), [
-        "/api/v1/glyphs/{$this->ids['glyph']}", "/api/v1/finishes/{$this->ids['finish']}", "/api/v1/gates/{$this->ids['gate']}", "/api/v1/gates/{$this->ids['gate']}/admissions", '/api/v1/workspace', '/api/v1/shelves', "/api/v1/keys/{$this->ids['key']}",
+        "/api/v1/glyphs/{$this->ids['glyph']}", "/api/v1/finishes/{$this->ids['finish']}", "/api/v1/gates/{$this->ids['gate']}", "/api/v1/gates/{$this->ids['gate']}/admissions", '/api/v1/workspace', '/api/v1/shelves', "/api/v1/keys/{$this->ids['key']}", "/api/v1/hooks/{$this->ids['hook']}", "/api/v1/hooks/{$this->ids['hook']}/deliveries",
     ]);
     $before = $look();
     $this->withHeaders(keyOf($this->stranger));

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Actions\ManageHook;
 use App\Actions\ManageKey;
+use App\Hooks\HookEvent;
+use App\Hooks\HookSecret;
 use App\Keys\KeySort;
 use App\Keys\SigningSecret;
+use App\Models\Hook;
 use App\Models\Key;
 use App\Models\User;
 use App\Models\Workspace;
@@ -22,9 +26,11 @@ final class PrepareStandins extends Command
 
     private const SERVER = 'Stand-ins, server';
 
+    private const RECEIVER = 'Stand-ins, receiver';
+
     private const PAGES = 'Stand-ins, pages';
 
-    public function handle(ManageKey $manage): int
+    public function handle(ManageKey $manage, ManageHook $hooks): int
     {
         $user = User::query()->where('email', Config::get('keen.demo.email'))->first();
         $workspace = $user?->memberships()->with('workspace')->oldest()->first()?->workspace;
@@ -45,6 +51,7 @@ final class PrepareStandins extends Command
             'secret' => $secret,
             'signing' => SigningSecret::of($page),
             'gate' => $workspace->gates()->oldest()->value('id'),
+            'hook' => HookSecret::of($this->hook($hooks, $workspace)),
             'elements' => $manifest,
         ], JSON_THROW_ON_ERROR));
 
@@ -57,5 +64,13 @@ final class PrepareStandins extends Command
         $known = $workspace->keys()->where('name', self::PAGES)->whereNull('revoked_at')->first();
 
         return $known === null ? $manage->create($user, $workspace, [...$given, 'name' => self::PAGES, 'sort' => KeySort::Publishable])[0] : $manage->change($known, $given);
+    }
+
+    private function hook(ManageHook $hooks, Workspace $workspace): Hook
+    {
+        $given = ['name' => self::RECEIVER, 'url' => ((array) $this->argument('origin'))[0].'/receiver', 'events' => HookEvent::names()];
+        $known = $workspace->hooks()->where('name', self::RECEIVER)->first();
+
+        return $known === null ? $hooks->create($workspace, $given) : $hooks->change($known, [...$given, 'paused' => false]);
     }
 }

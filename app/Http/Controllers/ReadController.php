@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Actions\ReadPicture;
+use App\Events\DomainEvent;
+use App\Events\Fact;
 use App\Http\Problems\Problems;
 use App\Http\Requests\ReadCheckRequest;
 use App\Http\Requests\ReadRequest;
+use App\Support\Current;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Config;
@@ -52,7 +55,12 @@ final class ReadController
     /** The comparison alone, for texts that have been read already. */
     public function check(ReadCheckRequest $request, ReadPicture $reader): JsonResponse
     {
-        return new JsonResponse($reader->check($request->read(), $request->expected()));
+        $found = $reader->check($request->read(), $request->expected());
+        if ($request->expected() !== [] && $found['missing'] === 0) {
+            DomainEvent::tell(Fact::CheckFinished, Current::workspace($request)->id, [], ['expected' => count($request->expected()), ...array_filter($found, is_int(...))]);
+        }
+
+        return new JsonResponse($found);
     }
 
     /** @return array<string, array{?string, string}>|JsonResponse file name and bytes by field */

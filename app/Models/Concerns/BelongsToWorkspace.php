@@ -9,6 +9,7 @@ use App\Support\Current;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\SoftDeletingScope;
 use Illuminate\Support\Str;
 
 /**
@@ -40,7 +41,7 @@ trait BelongsToWorkspace
      */
     public function resolveSoftDeletableRouteBinding($value, $field = null): ?Model
     {
-        return self::inCurrentWorkspace($this->newQuery()->withTrashed(), $value);
+        return self::inCurrentWorkspace($this->newQuery()->withoutGlobalScope(SoftDeletingScope::class), $value);
     }
 
     /** @param  Builder<covariant Model>  $query */

@@ -709,6 +709,137 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/hooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List hooks
+         * @description Needs the ability `keys`.
+         */
+        get: operations["listHooks"];
+        put?: never;
+        /**
+         * Have an address told what happens
+         * @description Each telling is a POST with a JSON body `{id, type, at, workspace, data}` and the headers `Keen-Event`, `Keen-Event-Id`,
+         *     `Keen-Delivery`, `Keen-Timestamp` and `Keen-Signature`: HMAC-SHA-256 in hexadecimal over the timestamp, a point and
+         *     the body; two with a comma while a secret is being replaced. It is told at least once; the same event keeps its
+         *     identifier. Needs the ability `keys`.
+         */
+        post: operations["createHook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hooks/{hook}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        /** Show a hook */
+        get: operations["showHook"];
+        put?: never;
+        post?: never;
+        /** Delete a hook with its deliveries */
+        delete: operations["deleteHook"];
+        options?: never;
+        head?: never;
+        /** Change a hook, pause it or let it go on */
+        patch: operations["updateHook"];
+        trace?: never;
+    };
+    "/api/v1/hooks/{hook}/rotate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Replace a hook’s secret
+         * @description Bodies are signed with both for `overlap_hours`.
+         */
+        post: operations["rotateHook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hooks/{hook}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell a hook something, to try it */
+        post: operations["testHook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hooks/{hook}/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        /**
+         * What a hook was told, and what it answered
+         * @description Newest first, for 30 days.
+         */
+        get: operations["listHookDeliveries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/hooks/{hook}/deliveries/{delivery}/replay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+                delivery: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell the same event once more */
+        post: operations["replayHookDelivery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workspace": {
         parameters: {
             query?: never;
@@ -2018,6 +2149,52 @@ export interface components {
             signing_until: string | null;
             /** Format: date-time */
             revoked_at: string | null;
+        };
+        /** @enum {string} */
+        HookEvent: "glyph.saved" | "glyph.deleted" | "gate.admitted" | "gate.admission_undone" | "check.finished";
+        Hook: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            url: string;
+            events: components["schemas"]["HookEvent"][];
+            /** @description Tries in a row that failed */
+            failures: number;
+            /** Format: date-time */
+            paused_at: string | null;
+            paused_because: string | null;
+            /** Format: date-time */
+            signing_until: string | null;
+            /** Format: date-time */
+            created_at: string;
+        };
+        HookMade: {
+            hook: components["schemas"]["Hook"];
+            signing_secret: string;
+        };
+        HookDelivery: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The same whenever this event is told
+             */
+            event_id: string;
+            type: string;
+            /** @enum {string} */
+            state: "due" | "delivered" | "failed";
+            tries: number;
+            /** @description Null when there was no answer */
+            status: number | null;
+            ms: number | null;
+            body: string;
+            answer: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: date-time */
+            done_at: string | null;
         };
         /** @description What an address or a page token draws; a text, or fields of a kind */
         Drawn: {
@@ -3939,6 +4116,362 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Key"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listHooks: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Hook"][];
+                        next_cursor: string | null;
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name: string;
+                    /** Format: uri */
+                    url: string;
+                    events: components["schemas"]["HookEvent"][];
+                };
+            };
+        };
+        responses: {
+            /** @description Made, with its secret, which is told this once */
+            201: {
+                headers: {
+                    Location: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookMade"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The hook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hook"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    updateHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    name?: string;
+                    /** Format: uri */
+                    url?: string;
+                    events?: components["schemas"]["HookEvent"][];
+                    paused?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The hook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hook"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    rotateHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    /** @default 168 */
+                    overlap_hours?: number;
+                    /** @description Without meaning here */
+                    signing?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description The hook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookMade"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    testHook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is told soon */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        delivery: string;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listHookDeliveries: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path: {
+                hook: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["HookDelivery"][];
+                        next_cursor: string | null;
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    replayHookDelivery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hook: string;
+                delivery: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is told soon */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        delivery: string;
+                    };
                 };
             };
             400: components["responses"]["Problem"];

@@ -19,6 +19,7 @@ const places = [
   { to: '/finishes', name: 'Finishes' },
   { to: '/hand-off', name: 'Hand-off' },
   { to: '/keys', name: 'Keys' },
+  { to: '/hooks', name: 'Hooks' },
 ]
 
 const { session, signOut, switchTo } = useSession()
