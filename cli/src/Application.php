@@ -31,6 +31,8 @@ final class Application extends Console
         'payload' => PayloadCommand::class,
         'parse' => ParseCommand::class,
         'gs1' => Gs1Command::class,
+        'verify' => VerifyCommand::class,
+        'watch' => WatchCommand::class,
         'kinds' => KindsCommand::class,
     ];
 

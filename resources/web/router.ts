@@ -18,6 +18,7 @@ export const router = createRouter({
     { path: '/workspace', component: () => import('./pages/Workspace.vue'), meta: { title: 'Workspace' } },
     { path: '/finishes', component: () => import('./pages/Finishes.vue'), meta: { title: 'Finishes' } },
     { path: '/hand-off/:id?', component: () => import('./pages/HandOff.vue'), meta: { title: 'Hand-off' } },
+    { path: '/reference/:operation?', component: () => import('./pages/Reference.vue'), meta: { title: 'Reference' } },
     { path: '/hooks', component: () => import('./pages/Hooks.vue'), meta: { title: 'Hooks' } },
     { path: '/keys', component: () => import('./pages/Keys.vue'), meta: { title: 'Keys' } },
     { path: '/glyphs', component: () => import('./pages/Glyphs.vue'), meta: { title: 'Glyphs' } },

@@ -61,7 +61,10 @@ final class Contract
             // Null is the same as leaving a key out, and PHP's clients send an empty object as an empty list.
             $properties = self::properties($schema);
             $body = array_filter((array) json_decode($sent), static fn (mixed $value, string $name): bool => $value !== null || in_array('null', (array) ($properties[$name]['type'] ?? []), true), ARRAY_FILTER_USE_BOTH);
-            $body = array_map(static fn (mixed $value): mixed => $value === [] ? new stdClass : $value, $body);
+            foreach ($body as $name => $value) {
+                $isList = in_array('array', (array) (self::resolve($properties[$name] ?? [])['type'] ?? []), true);
+                $body[$name] = $value === [] && ! $isList ? new stdClass : $value;
+            }
             self::assertFollows($schema, (string) json_encode(array_replace($body, array_filter((array) json_decode($sent), static fn (mixed $value): bool => is_array($value) && $value !== [])) ?: new stdClass), "the request of $method $template");
         }
         parse_str((string) parse_url($uri, PHP_URL_QUERY), $query);

@@ -10,7 +10,9 @@ use App\Addresses\PictureStore;
 use App\Addresses\RefusedAddress;
 use App\Http\Problems\Problems;
 use App\Keys\Origin;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Config;
 use KeenGlyph\Core\Address\InvalidAddress;
 use KeenGlyph\Core\Address\PictureAddress;
@@ -20,7 +22,6 @@ use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\PictureFormat;
 use Symfony\Component\HttpFoundation\HeaderUtils;
-use Symfony\Component\HttpFoundation\Response;
 
 /** Pictures by their address, for pages and mails. What is refused is a picture as well, that says why. */
 final readonly class PictureController
@@ -29,7 +30,7 @@ final readonly class PictureController
     {
     }
 
-    public function __invoke(Request $request, string $version, string $name, string $format): Response
+    public function __invoke(Request $request, string $version, string $name, string $format): JsonResponse|Response
     {
         $format = PictureFormat::from($format);
         try {
@@ -92,7 +93,7 @@ final readonly class PictureController
     }
 
     /** Words in the format and the size that were asked for, or a problem for programs that ask for one. */
-    private static function refusal(Request $request, RefusedAddress $why, PictureFormat $format, ?PictureQuery $query): Response
+    private static function refusal(Request $request, RefusedAddress $why, PictureFormat $format, ?PictureQuery $query): JsonResponse|Response
     {
         $headers = [...$why->headers, 'Cache-Control' => 'no-store', 'X-Accel-Expires' => '0', 'Vary' => 'Accept'];
         if (str_contains((string) $request->headers->get('Accept'), 'application/problem+json')) {

@@ -25,7 +25,7 @@ final class AddressRequest extends DrawnRequest
             ...parent::rules(),
             'key' => ['required', 'integer', $this->own(...)],
             'format' => ['nullable', Rule::in(self::FORMATS)],
-            'expires_at' => ['nullable', 'date', 'after:now', 'before:2200-01-01'],
+            'expires_at' => ['nullable', 'string', self::MOMENT, 'date', 'after:now', 'before:2200-01-01'],
             'open' => ['nullable', 'array', 'list', 'max:'.self::OPEN],
             'open.*' => ['string', 'distinct', 'regex:/^[fm]\.[A-Za-z0-9_.()-]{1,70}$/D'],
             'signed' => ['nullable', 'boolean'],
@@ -41,6 +41,7 @@ final class AddressRequest extends DrawnRequest
     public function messages(): array
     {
         return [
+            'expires_at.regex' => 'Write the time as 2027-01-31T12:00:00Z.',
             ...parent::messages(),
             'key.required' => 'Choose the publishable key that the address is for.',
             'open.*.regex' => 'What stays open is a field (f.name) or a merge field (m.name).',

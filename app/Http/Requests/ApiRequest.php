@@ -14,8 +14,11 @@ use Illuminate\Validation\ValidationException;
 /** A request of the API: what its rules do not name is refused by name, and an empty text is no choice, number or name. */
 abstract class ApiRequest extends FormRequest
 {
+    /** A moment with its zone (RFC 3339), as the API writes them too. */
+    protected const MOMENT = 'regex:/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(?:\.\d{1,6})?(?:Z|[+-]\d\d:\d\d)$/D';
+
     /** Rules whose values are never an empty text. */
-    private const FILLED = ['integer', 'numeric', 'boolean', 'array', 'uuid', 'list'];
+    private const FILLED = ['integer', 'numeric', 'boolean', 'array', 'uuid', 'list', 'date'];
 
     /** @return array<string, list<mixed>> */
     abstract public function rules(): array;

@@ -32,7 +32,7 @@ final class KeyRequest extends ApiRequest
             ...($isNew ? ['sort' => ['nullable', Rule::enum(KeySort::class)]] : []),
             'abilities' => ['nullable', 'array', 'list', 'min:1', 'max:10', $this->within(...)],
             'abilities.*' => ['distinct', Rule::in(Ability::names())],
-            'expires_at' => ['nullable', 'date', 'after:now', 'before:2100-01-01'],
+            'expires_at' => ['nullable', 'string', self::MOMENT, 'date', 'after:now', 'before:2100-01-01'],
             'origins' => ['nullable', 'array', 'list', 'max:'.self::ORIGINS],
             'origins.*' => ['string', 'max:255', self::origin(...)],
             'must_sign' => ['nullable', 'boolean'],
@@ -52,6 +52,7 @@ final class KeyRequest extends ApiRequest
     public function messages(): array
     {
         return [
+            'expires_at.regex' => 'Write the time as 2027-01-31T12:00:00Z.',
             'name.required' => 'Say what the key is for.',
             'name.filled' => 'Say what the key is for.',
             'name.regex' => 'Say what the key is for.',

@@ -118,6 +118,7 @@ async function leave(): Promise<void> {
           <v-list>
             <v-list-item v-for="place in places" :key="place.to" class="narrow" :to="place.to" :title="place.name" />
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
+            <v-list-item title="API reference" to="/reference" />
             <v-list-item title="Workspace settings" to="/workspace" />
             <v-list-item
               v-if="about?.standins"
