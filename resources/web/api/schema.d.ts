@@ -95,7 +95,7 @@ export interface paths {
          * Make a symbol
          * @description Answers with facts and picture as JSON, or, when `Accept` names a picture format (`image/svg+xml`, `image/png`,
          *     `image/webp`, `image/jpeg`, `application/pdf`, `application/postscript`, `text/plain`), with the picture itself
-         *     under a sensible file name. Needs the ability `symbols`.
+         *     under a sensible file name. Needs the ability `draw`.
          */
         post: operations["makeSymbol"];
         delete?: never;
@@ -118,7 +118,7 @@ export interface paths {
          * @description PNG, JPEG or WebP files of at most 10 MB and 12 megapixels each, up to twenty, in the form fields `picture` or
          *     `pictures[]`; or one as the body with its image type. Frames of a camera can be sent as a binary portable graymap
          *     (`image/x-portable-graymap`), which needs no decoding. All bounds are kept before anything is decoded. No picture
-         *     is kept. The options go into the form, or into the query beside a body. Needs the ability `symbols`.
+         *     is kept. The options go into the form, or into the query beside a body. Needs the ability `read`.
          */
         post: operations["readPicture"];
         delete?: never;
@@ -138,7 +138,7 @@ export interface paths {
         put?: never;
         /**
          * Compare what was read with what was expected
-         * @description Texts that pictures gave beside those that they should have given. Needs the ability `symbols`.
+         * @description Texts that pictures gave beside those that they should have given. Needs the ability `read`.
          */
         post: operations["checkReadings"];
         delete?: never;
@@ -315,7 +315,7 @@ export interface paths {
         put?: never;
         /**
          * Let a code in, once
-         * @description However many doors ask at the same moment, one of them is told `admitted`. Needs the ability `glyphs:write`.
+         * @description However many doors ask at the same moment, one of them is told `admitted`. Needs the ability `gates`.
          */
         post: operations["admit"];
         delete?: never;
@@ -355,7 +355,7 @@ export interface paths {
         put?: never;
         /**
          * Make a linear symbol
-         * @description With human-readable digits, quiet zones and bar heights. Needs the ability `symbols`.
+         * @description With human-readable digits, quiet zones and bar heights. Needs the ability `draw`.
          */
         post: operations["makeBars"];
         delete?: never;
@@ -414,7 +414,7 @@ export interface paths {
         put?: never;
         /**
          * Fields to text
-         * @description Needs the ability `symbols`.
+         * @description Needs the ability `draw`.
          */
         post: operations["buildPayload"];
         delete?: never;
@@ -434,7 +434,7 @@ export interface paths {
         put?: never;
         /**
          * Text to fields
-         * @description Recognises the kind of any text; what is nothing else is text. Needs the ability `symbols`.
+         * @description Recognises the kind of any text; what is nothing else is text. Needs the ability `draw` or `read`.
          */
         post: operations["parsePayload"];
         delete?: never;
@@ -454,7 +454,7 @@ export interface paths {
         put?: never;
         /**
          * GS1 elements in all their forms
-         * @description From brackets, from what a symbol carries, or from a Digital Link. Needs the ability `symbols`.
+         * @description From brackets, from what a symbol carries, or from a Digital Link. Needs the ability `draw` or `read`.
          */
         post: operations["convertGs1"];
         delete?: never;
@@ -474,7 +474,7 @@ export interface paths {
         put?: never;
         /**
          * A value as people write it
-         * @description Weights with their unit, dates as YYYY-MM-DD, countries by letters. Needs the ability `symbols`.
+         * @description Weights with their unit, dates as YYYY-MM-DD, countries by letters. Needs the ability `draw` or `read`.
          */
         post: operations["readGs1Element"];
         delete?: never;
@@ -1006,7 +1006,7 @@ export interface paths {
          * @description Takes a PNG, JPEG, WebP or SVG file of at most 1 MB and 4096 pixels a side, and gives back what of it is safe to
          *     draw, as a data URI for `finish.mark.picture`. Pixels are made at most 192 a side; of SVG only outlines and
          *     their inks are kept. Files with scripts, entities or declared document types are refused. Nothing is stored.
-         *     Needs the ability `symbols`.
+         *     Needs the ability `draw`.
          */
         post: operations["cleanMark"];
         delete?: never;
