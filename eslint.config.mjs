@@ -10,6 +10,7 @@ export default tseslint.config(
       'core',
       'node_modules',
       'public',
+      'packages/*/dist',
       'var',
       'resources/web/api/schema.d.ts',
       'playwright-report',
