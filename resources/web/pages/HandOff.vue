@@ -232,7 +232,7 @@ nav button:hover {
 nav button:focus-visible {
   outline-offset: -2px;
 }
-nav [aria-current] {
+nav button[aria-current] {
   background: var(--accent-wash);
   box-shadow: inset 3px 0 0 var(--accent);
   font-weight: 600;

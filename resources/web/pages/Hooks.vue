@@ -310,7 +310,7 @@ li button {
 li button:focus-visible {
   outline-offset: -2px;
 }
-li [aria-current] {
+li button[aria-current] {
   background: var(--accent-wash);
   box-shadow: inset 3px 0 0 var(--accent);
 }
