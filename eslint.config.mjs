@@ -11,6 +11,7 @@ export default tseslint.config(
       'node_modules',
       'public',
       'packages/*/dist',
+      'packages/client-ts/schema.d.ts',
       'var',
       'resources/web/api/schema.d.ts',
       'playwright-report',

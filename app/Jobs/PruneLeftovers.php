@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
-use App\Addresses\PictureStore;
 use App\Models\Finish;
 use App\Models\Gate;
 use App\Models\Glyph;
@@ -28,9 +27,8 @@ final class PruneLeftovers implements ShouldQueue
     /** Months for which the use of keys can be looked up. */
     private const KEEP_USE_MONTHS = 13;
 
-    public function handle(PictureStore $pictures): void
+    public function handle(): void
     {
-        $pictures->prune(Config::integer('keen.pictures_bytes'));
         $old = now()->subDays(Config::integer('keen.keep_deleted_days'));
         Glyph::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();
         Finish::onlyTrashed()->where('deleted_at', '<', $old)->forceDelete();

@@ -162,6 +162,6 @@ it('forgets for good what was deleted a month ago', function () {
     $new = $this->postJson('/api/v1/glyphs', jar())->json('id');
     Glyph::whereKey([$old, $new])->delete();
     Glyph::withTrashed()->whereKey($old)->update(['deleted_at' => now()->subDays(31)]);
-    (new PruneLeftovers)->handle(new App\Addresses\PictureStore);
+    (new PruneLeftovers)->handle();
     expect(Glyph::withTrashed()->pluck('id')->all())->toBe([$new]);
 });
