@@ -28,6 +28,8 @@ const stubs = {
   VListItem: passing('li'),
   VDialog: passing('section'),
 }
+// Menus lead to other screens.
+vi.mock('vue-router', () => ({ useRoute: () => ({ params: {} }), useRouter: () => ({ push: vi.fn() }) }))
 const global = { stubs }
 
 beforeEach(() => vi.restoreAllMocks())

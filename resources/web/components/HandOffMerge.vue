@@ -247,24 +247,12 @@ watch([text, how, keyId], () => (recipients.value = []))
 .form .note {
   grid-column: 2;
 }
-select,
-.form input[type='number'],
-textarea {
-  border: 1px solid var(--edge);
-  border-radius: var(--r);
-  background: var(--sheet);
-  padding: 5px 8px;
-  min-height: 32px;
-}
 textarea {
   width: 100%;
 }
 .list {
   display: grid;
   gap: 6px;
-}
-.wrong {
-  color: var(--fail);
 }
 li {
   display: grid;

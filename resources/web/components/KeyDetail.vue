@@ -24,7 +24,7 @@ async function copy(): Promise<void> {
   <div>
     <div class="kh">
       <h1>{{ chosen.name }}</h1>
-      <span class="kd" :class="isPages ? 'pub' : 'sec'">{{ chosen.sort }}</span>
+      <span class="kd" :class="chosen.sort">{{ chosen.sort }}</span>
       <span class="code grow clip key">{{ chosen.public ?? chosen.shown }}</span>
       <v-btn v-if="isPages" class="bare" :prepend-icon="mdiContentCopy" aria-label="Copy the whole key" @click="copy"
         >Copy</v-btn
@@ -111,19 +111,6 @@ async function copy(): Promise<void> {
 }
 .key {
   text-align: right;
-}
-.kd {
-  font: 500 11.5px/15px var(--font-text);
-  padding: 1px 6px;
-  border: 1px solid var(--ink);
-}
-.kd.sec {
-  background: var(--ink);
-  color: var(--sheet);
-}
-.kd.pub {
-  border-right-color: transparent;
-  border-left-width: 2px;
 }
 .sh {
   padding: 9px 16px 4px;

@@ -167,15 +167,6 @@ async function submit(): Promise<void> {
 </template>
 
 <style scoped>
-.plain {
-  height: 32px;
-  width: 100%;
-  min-width: 0;
-  padding: 0 9px;
-  border: 1px solid var(--edge);
-  border-radius: var(--r);
-  background: var(--sheet);
-}
 .plain[aria-invalid='true'] {
   border-color: var(--fail);
 }
@@ -207,9 +198,6 @@ fieldset {
 .wrong {
   color: var(--fail);
   font: var(--t-note);
-}
-.wrong:empty {
-  display: none;
 }
 .acts {
   display: flex;

@@ -41,7 +41,7 @@ const state = (key: Key): Standing => standing(key, props.refusals)
         <p>{{ group.note }}</p>
       </div>
       <p v-if="group.keys.length === 0" class="note none">None yet.</p>
-      <ul>
+      <ul class="index">
         <li v-for="key in group.keys" :key="key.id" :class="{ gone: ['revoked', 'expired'].includes(state(key)) }">
           <button type="button" :aria-current="key.id === chosen ? 'true' : undefined" @click="$emit('choose', key.id)">
             <svg class="kf" viewBox="0 0 16 16" aria-hidden="true">
@@ -95,22 +95,7 @@ li button {
   display: grid;
   grid-template-columns: 16px minmax(0, 1fr) auto;
   gap: 0 10px;
-  width: 100%;
-  border: 0;
-  background: none;
-  text-align: left;
   padding: 7px 16px;
-  align-items: center;
-}
-li button:hover {
-  background: var(--sheet);
-}
-li button:focus-visible {
-  outline-offset: -2px;
-}
-li button[aria-current] {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
 }
 .kf {
   width: 16px;

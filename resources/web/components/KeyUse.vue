@@ -184,20 +184,6 @@ const short = computed(() => {
 </template>
 
 <style scoped>
-.ruled th:first-child,
-.ruled td:first-child {
-  padding-left: 16px;
-}
-.ruled th:last-child,
-.ruled td:last-child {
-  padding-right: 16px;
-}
-.head {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 8px 16px 4px;
-}
 .second {
   border-top: 1px solid var(--line);
 }
@@ -258,9 +244,6 @@ rect.others {
   margin-left: auto;
 }
 .lnk {
-  border: 0;
-  background: none;
-  padding: 0;
   max-width: 150px;
   text-align: left;
 }

@@ -231,16 +231,6 @@ accept.value =
   align-items: center;
   padding: 10px 16px;
 }
-input,
-select,
-textarea {
-  border: 1px solid var(--edge);
-  border-radius: var(--r);
-  background: var(--sheet);
-  padding: 4px 8px;
-  min-height: 30px;
-  min-width: 0;
-}
 .body {
   display: block;
   width: calc(100% - 32px);
@@ -252,8 +242,6 @@ textarea {
 }
 pre {
   padding: 10px 16px;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
   max-height: 340px;
   overflow: auto;
   border-bottom: 1px solid var(--rule);

@@ -92,7 +92,7 @@ async function copy(): Promise<void> {
 </script>
 
 <template>
-  <div class="hand">
+  <div class="hand outward">
     <section class="panel" aria-label="Where it goes">
       <div class="which">
         <KgThumb v-if="glyph" :glyph="glyph" :size="52" />
@@ -108,7 +108,7 @@ async function copy(): Promise<void> {
           </select>
         </label>
       </div>
-      <nav aria-label="Destinations">
+      <nav class="index" aria-label="Destinations">
         <template v-for="group in groups" :key="group.name">
           <h2 class="label">{{ group.name }}</h2>
           <button
@@ -124,7 +124,7 @@ async function copy(): Promise<void> {
       </nav>
     </section>
     <section class="panel out" aria-label="Snippet">
-      <p v-if="error" class="wrong" role="alert">{{ error.message }}</p>
+      <p v-if="error" class="wrong pad" role="alert">{{ error.message }}</p>
       <div v-else-if="glyphs.length === 0 && !glyph" class="blank">
         <div class="box">
           <h1>Nothing to hand off yet</h1>
@@ -190,16 +190,6 @@ async function copy(): Promise<void> {
   grid-template-columns: 260px minmax(0, 1fr);
   height: 100%;
 }
-.panel {
-  overflow: auto;
-  min-height: 0;
-}
-.panel:first-child {
-  border-right: 1px solid var(--line);
-}
-.out {
-  background: var(--sheet);
-}
 .which {
   display: flex;
   gap: 12px;
@@ -214,61 +204,8 @@ async function copy(): Promise<void> {
   border-radius: var(--r);
   background: var(--sheet);
 }
-nav h2 {
-  padding: 10px 16px 4px;
-}
-nav button {
-  display: flex;
-  width: 100%;
-  align-items: center;
-  border: 0;
-  background: none;
-  padding: 5px 16px;
-  text-align: left;
-}
-nav button:hover {
-  background: var(--sheet);
-}
-nav button:focus-visible {
-  outline-offset: -2px;
-}
-nav button[aria-current] {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
-  font-weight: 600;
-}
-.hint {
-  color: var(--ink-3);
-  font-size: 11.5px;
-}
-.head {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding: 9px 16px;
-  border-bottom: 1px solid var(--line);
-  background: var(--paper);
-}
-.head h1 {
-  font-size: 16px;
-}
-.kd {
-  font: 500 11.5px/15px var(--font-text);
-  padding: 1px 6px;
-  border: 1px solid var(--ink);
-}
-.kd.secret {
-  background: var(--ink);
-  color: var(--sheet);
-}
-.kd.publishable {
-  border-right-color: transparent;
-  border-left-width: 2px;
-}
 pre {
   padding: 14px 16px;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
   border-bottom: 1px solid var(--rule);
 }
 .notes {
@@ -285,23 +222,5 @@ pre {
 }
 .give p {
   flex: 1;
-}
-.wrong {
-  color: var(--fail);
-  padding: 16px;
-}
-.lnk {
-  border: 0;
-  background: none;
-  padding: 0;
-}
-@media (max-width: 719px) {
-  .hand {
-    display: block;
-    overflow: auto;
-  }
-  .panel {
-    overflow: visible;
-  }
 }
 </style>

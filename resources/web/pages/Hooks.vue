@@ -125,7 +125,7 @@ const pretty = (body: string): string => {
       <p class="note">Ask an owner of this workspace to have your system told.</p>
     </div>
   </div>
-  <div v-else class="hooks">
+  <div v-else class="hooks outward">
     <section class="panel" aria-label="Hooks">
       <div class="head">
         <h1 class="grow">Hooks</h1>
@@ -135,7 +135,7 @@ const pretty = (body: string): string => {
       <p v-else-if="!list.isPending.value && hooks.length === 0" class="note pad">
         A hook tells a system of yours what happened here, the moment it did. None yet.
       </p>
-      <ul>
+      <ul class="index">
         <li v-for="hook in hooks" :key="hook.id">
           <button type="button" :aria-current="hook.id === chosenId ? 'true' : undefined" @click="chosenId = hook.id">
             <b class="clip">{{ hook.name }}</b>
@@ -270,30 +270,6 @@ const pretty = (body: string): string => {
   grid-template-columns: 340px minmax(0, 1fr);
   height: 100%;
 }
-.panel {
-  overflow: auto;
-  min-height: 0;
-}
-.panel:first-child {
-  border-right: 1px solid var(--line);
-}
-.out {
-  background: var(--sheet);
-}
-.head {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  padding: 9px 16px;
-  border-bottom: 1px solid var(--line);
-  background: var(--paper);
-}
-.head h1 {
-  font-size: 16px;
-}
-.pad {
-  padding: 10px 16px;
-}
 li {
   border-bottom: 1px solid var(--rule);
 }
@@ -301,18 +277,7 @@ li button {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 0 10px;
-  width: 100%;
-  border: 0;
-  background: none;
-  text-align: left;
   padding: 8px 16px;
-}
-li button:focus-visible {
-  outline-offset: -2px;
-}
-li button[aria-current] {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
 }
 .url {
   grid-column: 1 / -1;
@@ -333,14 +298,6 @@ li button[aria-current] {
 .once code {
   user-select: all;
 }
-.ruled th:first-child,
-.ruled td:first-child {
-  padding-left: 16px;
-}
-pre {
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-}
 .form {
   display: grid;
   gap: 6px;
@@ -349,25 +306,5 @@ pre {
   display: flex;
   justify-content: flex-end;
   gap: 8px;
-}
-.wrong {
-  color: var(--fail);
-}
-.wrong:empty {
-  display: none;
-}
-.lnk {
-  border: 0;
-  background: none;
-  padding: 0;
-}
-@media (max-width: 899px) {
-  .hooks {
-    display: block;
-    overflow: auto;
-  }
-  .head {
-    flex-wrap: wrap;
-  }
 }
 </style>

@@ -92,7 +92,7 @@ const addOrigin = (key: Key, origin: string) =>
       <p class="note">Ask an owner of this workspace for a key, or to make you one.</p>
     </div>
   </div>
-  <div v-else class="keys" :class="{ leaking: leak }">
+  <div v-else class="keys outward" :class="{ leaking: leak }">
     <div v-if="leak" class="leak" role="alert">
       <KgVerdict verdict="fails" /><b>A secret key was seen in a page</b>
       <p>
@@ -132,7 +132,7 @@ const addOrigin = (key: Key, origin: string) =>
       />
       <p class="note foot">Revoked keys stay in this list for 90 days.</p>
     </section>
-    <section class="panel scroll" aria-label="Chosen key">
+    <section class="panel" aria-label="Chosen key">
       <KeyDetail
         v-if="chosen"
         :chosen="chosen"
@@ -154,7 +154,7 @@ const addOrigin = (key: Key, origin: string) =>
         </div>
       </div>
     </section>
-    <section class="panel scroll" aria-label="Use this month">
+    <section class="panel" aria-label="Use this month">
       <KeyUse
         v-if="usage.data.value"
         :usage="usage.data.value"
@@ -190,7 +190,13 @@ const addOrigin = (key: Key, origin: string) =>
           </p>
           <label class="row"
             ><span class="label">Days that both hold</span
-            ><input v-model.number="days" class="days" type="number" min="0" max="90" aria-label="Days that both hold"
+            ><input
+              v-model.number="days"
+              class="days plain"
+              type="number"
+              min="0"
+              max="90"
+              aria-label="Days that both hold"
           /></label>
           <div class="acts">
             <v-btn class="bare" @click="asked = null">Cancel</v-btn>
@@ -203,6 +209,9 @@ const addOrigin = (key: Key, origin: string) =>
 </template>
 
 <style scoped>
+.scroll {
+  overflow: auto;
+}
 .keys {
   display: grid;
   grid-template-columns: 352px minmax(0, 1fr) 404px;
@@ -230,29 +239,9 @@ const addOrigin = (key: Key, origin: string) =>
 .leak p {
   flex: 1;
 }
-.panel {
-  min-height: 0;
-  min-width: 0;
-  border-right: 1px solid var(--line);
-}
-.panel:last-of-type {
-  border-right: 0;
-}
 .list {
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
-}
-.scroll {
-  overflow: auto;
-}
-.head {
-  display: flex;
-  align-items: center;
-  padding: 9px 16px;
-  border-bottom: 1px solid var(--line);
-}
-.head h1 {
-  font-size: 16px;
 }
 .foot {
   padding: 8px 16px;
@@ -263,24 +252,5 @@ const addOrigin = (key: Key, origin: string) =>
 }
 .days {
   width: 72px;
-  height: 32px;
-  padding: 0 8px;
-  border: 1px solid var(--edge);
-  background: var(--sheet);
-}
-@media (max-width: 1099px) {
-  .keys,
-  .keys.leaking {
-    display: block;
-    overflow: auto;
-  }
-  .panel {
-    border-right: 0;
-    border-bottom: 1px solid var(--line);
-  }
-  .leak {
-    flex-wrap: wrap;
-    padding-block: 8px;
-  }
 }
 </style>

@@ -32,7 +32,7 @@ const pieces = computed(() => operation.value.description.split('`').map((text, 
 </script>
 
 <template>
-  <div class="ref">
+  <div class="ref outward">
     <section class="panel" aria-label="Routes">
       <div class="head">
         <h1 class="grow">Reference</h1>
@@ -46,7 +46,7 @@ const pieces = computed(() => operation.value.description.split('`').map((text, 
         placeholder="Find, also by field"
         aria-label="Find a route"
       />
-      <nav aria-label="Routes">
+      <nav class="index" aria-label="Routes">
         <template v-for="group in shown" :key="group.name">
           <h2 class="label">{{ group.name }}</h2>
           <button
@@ -56,13 +56,13 @@ const pieces = computed(() => operation.value.description.split('`').map((text, 
             :aria-current="one.id === operation.id ? 'true' : undefined"
             @click="router.push(`/reference/${one.id}`)"
           >
-            <span class="grow">{{ one.title }}</span><span class="code verb">{{ one.method }}</span>
+            <span class="grow">{{ one.title }}</span><span class="code hint">{{ one.method }}</span>
           </button>
         </template>
         <p v-if="shown.length === 0" class="note none">Nothing is called that.</p>
       </nav>
     </section>
-    <section class="panel middle" :aria-label="operation.title">
+    <section class="panel out" :aria-label="operation.title">
       <div class="title">
         <h1>{{ operation.title }}</h1>
         <span class="code">{{ operation.method }} {{ operation.path }}</span>
@@ -118,25 +118,6 @@ const pieces = computed(() => operation.value.description.split('`').map((text, 
   grid-template-columns: 236px minmax(0, 1fr) 412px;
   height: 100%;
 }
-.panel {
-  overflow: auto;
-  min-height: 0;
-  border-right: 1px solid var(--line);
-}
-.panel:last-child {
-  border-right: 0;
-}
-.middle {
-  background: var(--sheet);
-}
-.head {
-  display: flex;
-  align-items: center;
-  padding: 10px 16px;
-}
-.head h1 {
-  font-size: 16px;
-}
 .find {
   display: block;
   width: calc(100% - 32px);
@@ -145,33 +126,6 @@ const pieces = computed(() => operation.value.description.split('`').map((text, 
   padding: 0 8px;
   border: 1px solid var(--edge);
   background: var(--sheet);
-}
-nav h2 {
-  padding: 8px 16px 2px;
-}
-nav button {
-  display: flex;
-  width: 100%;
-  align-items: center;
-  border: 0;
-  background: none;
-  padding: 4px 16px;
-  text-align: left;
-}
-nav button:hover {
-  background: var(--sheet);
-}
-nav button:focus-visible {
-  outline-offset: -2px;
-}
-nav button[aria-current] {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
-  font-weight: 600;
-}
-.verb {
-  font-size: 11px;
-  color: var(--ink-3);
 }
 .none,
 .star {
@@ -205,10 +159,6 @@ nav button[aria-current] {
 .ruled[aria-label='Refusals'] td:first-child {
   width: 56px;
 }
-.ruled th:first-child,
-.ruled td:first-child {
-  padding-left: 16px;
-}
 .ruled td {
   vertical-align: top;
   padding-block: 6px;
@@ -217,11 +167,5 @@ nav button[aria-current] {
 }
 .sub {
   padding: 12px 16px 2px;
-}
-@media (max-width: 1099px) {
-  .ref {
-    display: block;
-    overflow: auto;
-  }
 }
 </style>
