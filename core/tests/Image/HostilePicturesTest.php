@@ -15,7 +15,7 @@ use KeenGlyph\Core\Render\PngFile;
 use KeenGlyph\Core\Tests\Image\HostilePictures;
 
 /** Seconds and megabytes that no file may take, whatever it is. */
-const HOSTILE_SECONDS = 2.0;
+const HOSTILE_SECONDS = 6.0;
 const HOSTILE_MEGABYTES = 256;
 
 /** What opening a file comes to, within bounds of time and memory. */
