@@ -7,6 +7,8 @@ test('only those who signed in come in, and a wrong password is told', async ({ 
   await page.goto('/glyphs')
   await expect(page).toHaveURL(/\/sign-in\?to=/)
   await expect(page.getByLabel('E-mail')).toHaveValue(/ines/)
+  // The page takes the focus there itself, a moment after it has filled it in.
+  await expect(page.getByLabel('E-mail')).toBeFocused()
   await page.getByLabel('Password').fill('guess')
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByText('do not match')).toBeVisible()
@@ -106,6 +108,16 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.goto('/glyphs')
     await expect(page.getByRole('link', { name: 'Jar returns' })).toBeVisible()
     expect(await faults()).toEqual([])
+    for (const [path, shown] of [
+      ['/hand-off', 'Site builder block'],
+      ['/keys', 'Use in'],
+      ['/hooks', 'Stand-ins, receiver'],
+      ['/reference', 'Make a symbol'],
+    ] as const) {
+      await page.goto(path)
+      await expect(page.getByText(shown).first()).toBeVisible()
+      expect(await faults(), path).toEqual([])
+    }
     const file = info.outputPath('h.png')
     execFileSync(`${ROOT}bin/glyph`, ['make', '--text', 'HIVE 7', '--out', file])
     await page.goto('/read')

@@ -124,7 +124,7 @@ async function submit(): Promise<void> {
       <p class="wrong">{{ about('origins')[0] }}</p>
       <label class="row"
         ><input v-model="draft.must_sign" type="checkbox" /><span
-          ><b>Addresses must be signed.</b>
+          ><b>Addresses must be signed.</b>{{ ' ' }}
           <span class="note">Leave it off for elements in a page that is listed.</span></span
         ></label
       >

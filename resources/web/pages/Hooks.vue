@@ -178,7 +178,7 @@ const pretty = (body: string): string => {
             <th>Answer</th>
             <th class="num">Tries</th>
             <th class="num">Time</th>
-            <th></th>
+            <th><span class="sr">Once more</span></th>
           </tr>
         </thead>
         <tbody>
