@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Problems\Problems;
 use App\Http\Requests\SignInRequest;
 use App\Http\Requests\SwitchRequest;
+use App\Keys\KeySort;
 use App\Models\Ability;
 use App\Models\Key;
 use App\Models\Membership;
@@ -34,6 +35,10 @@ final class SessionController
     {
         $user = Current::user($request);
         $key = $user->currentAccessToken();
+        if ($key instanceof Key && ($key->pageToken !== null || $key->sort === KeySort::Publishable)) {
+            // Whoever looks at a page's source holds these: they learn nothing here.
+            return Problems::response(403, 'This key says nothing of itself. It draws picture addresses and reads pictures.');
+        }
 
         return new JsonResponse($key instanceof Key ? self::describeKey($key, Current::membership($request)) : self::describe($request, $user));
     }

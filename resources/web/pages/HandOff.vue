@@ -180,6 +180,7 @@ async function copy(): Promise<void> {
           :meant="glyph.text"
         />
       </template>
+      <h1 v-else class="sr">Hand-off</h1>
     </section>
   </div>
 </template>
