@@ -116,6 +116,7 @@ for (const scheme of ['light', 'dark'] as const) {
     ] as const) {
       await page.goto(path)
       await expect(page.getByText(shown).first()).toBeVisible()
+      await page.waitForLoadState('networkidle')
       expect(await faults(), path).toEqual([])
     }
     const file = info.outputPath('h.png')

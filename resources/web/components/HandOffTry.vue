@@ -56,7 +56,7 @@ watch(
   <section class="try" aria-label="Try it">
     <div class="head">
       <h2 class="grow">As anybody gets it</h2>
-      <v-btn :loading="isTrying" @click="go">Ask again</v-btn>
+      <v-btn :disabled="isTrying" @click="go">{{ isTrying ? 'Asking' : 'Ask again' }}</v-btn>
     </div>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <template v-if="tried">
