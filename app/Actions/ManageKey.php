@@ -105,9 +105,12 @@ final class ManageKey
     /** Sets when what was rotated out ends: now, or later. */
     public function endOverlap(Key $key, ?Carbon $until): void
     {
-        $until ??= now();
-        DB::transaction(static function () use ($key, $until): void {
-            $key->forceFill(array_filter(['previous_until' => $key->previous_until === null ? null : $until, 'signing_until' => $key->signing_until === null ? null : $until]))->save();
+        // What ends now is forgotten, so that no clock decides it.
+        $ends = $until === null
+            ? ['previous_token' => null, 'previous_until' => null, 'signing_until' => null]
+            : array_filter(['previous_until' => $key->previous_until === null ? null : $until, 'signing_until' => $key->signing_until === null ? null : $until]);
+        DB::transaction(static function () use ($key, $ends): void {
+            $key->forceFill($ends)->save();
             DomainEvent::record(Fact::KeyChanged, $key->workspace_id, (string) $key->id);
         });
     }

@@ -132,20 +132,22 @@ final readonly class FindPicture
     {
         $workspace = $key->workspace;
         $context = [$workspace->chat_template, $workspace->region, $workspace->gs1_domain];
+        $most = $key->max_px ?? self::USUAL_SIDE;
 
         return new AddressedPicture(
-            self::digest([$given, $context, $format->value]),
+            // With its bound: what a key may not draw, it does not get because another drew it.
+            self::digest([$given, $context, $format->value, $most]),
             $holds,
             $isForAll,
             "key-{$key->id}",
             FileName::plain(self::nameOf($given), Str::substr(self::digest($given), 0, 6), $format->value),
-            function () use ($key, $given, $format, $workspace): string {
+            function () use ($key, $given, $format, $workspace, $most): string {
                 $allowance = $this->meter->take($key, Ability::Draw->value);
                 if ($allowance->refused !== null) {
                     throw new RefusedAddress(429, 'Not now', CallRefused::words($allowance), ['Retry-After' => (string) $allowance->retryAfter()]);
                 }
 
-                return self::drawn($given, $workspace, $format, $key->max_px ?? self::USUAL_SIDE);
+                return self::drawn($given, $workspace, $format, $most);
             },
         );
     }

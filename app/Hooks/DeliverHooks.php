@@ -17,8 +17,11 @@ final class DeliverHooks implements ShouldQueue
 {
     use Queueable;
 
-    /** Deliveries of one run; the next begins at once where there are more. */
-    private const RUN = 25;
+    /** Seconds of one run, well within what a worker is given; the next begins at once where there is more. */
+    private const RUN = 30;
+
+    /** Seconds after which the worker is ended: a run and its last delivery. */
+    public int $timeout = 55;
 
     /** Seconds before the second try, the third and so on, before chance moves them. */
     private const WAITS = [10, 30, 120, 600, 1800, 7200, 21600];
@@ -28,25 +31,41 @@ final class DeliverHooks implements ShouldQueue
 
     public function handle(Courier $courier): void
     {
-        $held = DB::select("
-            UPDATE hook_deliveries d SET held_until = now() + interval '60 seconds', tries = tries + 1
-            WHERE d.id IN (
-                SELECT x.id FROM hook_deliveries x JOIN hooks h ON h.id = x.hook_id
-                WHERE x.state = 'due' AND x.due_at <= now() AND (x.held_until IS NULL OR x.held_until < now()) AND (h.paused_at IS NULL OR x.type = 'test')
-                ORDER BY x.due_at, x.event_id LIMIT ? FOR UPDATE OF x SKIP LOCKED
-            ) RETURNING d.id, d.hook_id, d.event_id, d.type, d.body, d.tries", [self::RUN]);
-        $deliveries = array_map(HeldDelivery::of(...), $held);
-        // In the order in which it happened, as far as one run goes.
-        usort($deliveries, static fn (HeldDelivery $a, HeldDelivery $b): int => $a->eventId <=> $b->eventId);
-        foreach ($deliveries as $delivery) {
+        $end = microtime(true) + self::RUN;
+        // One that does not answer keeps the others waiting once in a run, not with all that it is owed.
+        $failing = [];
+        while (($delivery = self::take($failing)) !== null) {
             $hook = Hook::query()->find($delivery->hookId);
-            if ($hook !== null) {
-                $this->settle($hook, $delivery, $courier->send($hook, $delivery));
+            $result = $hook === null ? null : $courier->send($hook, $delivery);
+            if ($hook !== null && $result !== null) {
+                $this->settle($hook, $delivery, $result);
+                $failing = $result->isTaken() ? $failing : [...$failing, $hook->id];
+            }
+            if (microtime(true) > $end) {
+                self::dispatch();
+
+                return;
             }
         }
-        if (count($held) === self::RUN) {
-            self::dispatch();
-        }
+    }
+
+    /**
+     * The next that is due, held for as long as one delivery can take; null when there is none.
+     *
+     * @param  list<string>  $without  hooks that failed in this run
+     */
+    private static function take(array $without): ?HeldDelivery
+    {
+        $row = DB::selectOne("
+            UPDATE hook_deliveries d SET held_until = now() + interval '60 seconds', tries = tries + 1
+            WHERE d.id = (
+                SELECT x.id FROM hook_deliveries x JOIN hooks h ON h.id = x.hook_id
+                WHERE x.state = 'due' AND x.due_at <= now() AND (x.held_until IS NULL OR x.held_until < now()) AND (h.paused_at IS NULL OR x.type = 'test')
+                    AND NOT (x.hook_id = ANY(string_to_array(?, ',')::uuid[]))
+                ORDER BY x.due_at, x.event_id LIMIT 1 FOR UPDATE OF x SKIP LOCKED
+            ) RETURNING d.id, d.hook_id, d.event_id, d.type, d.body, d.tries", [implode(',', $without)]);
+
+        return is_object($row) ? HeldDelivery::of($row) : null;
     }
 
     private function settle(Hook $hook, HeldDelivery $row, Delivery $result): void

@@ -70,8 +70,9 @@ final class Meter
     {
         $origin = mb_substr($origin ?? '', 0, 255);
         DB::statement('
+            WITH quick AS MATERIALIZED (SELECT set_config(\'synchronous_commit\', \'off\', true))
             INSERT INTO key_refusals (key_id, month, why, origin, calls, last_at)
-            SELECT ?, ?, ?, CASE WHEN (SELECT count(*) FROM key_refusals WHERE key_id = ?) < ? THEN ? ELSE \'\' END, 1, now()
+            SELECT ?, ?, ?, CASE WHEN (SELECT count(*) FROM key_refusals WHERE key_id = ?) < ? THEN ? ELSE \'\' END, 1, now() FROM quick
             ON CONFLICT (key_id, month, why, origin) DO UPDATE SET calls = key_refusals.calls + 1, last_at = now()', [
             $key->getKey(), Date::now('UTC')->format('Y-m-01'), $why->value, $key->getKey(), self::ORIGINS, $origin,
         ]);

@@ -72,6 +72,7 @@ final readonly class PageToken
         foreach (SigningSecret::allOf($key) as $secret) {
             if (hash_equals(self::signature($body, $secret), $given)) {
                 $key->pageToken = $claims;
+                $key->noteUse();
 
                 return $key;
             }

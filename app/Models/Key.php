@@ -169,7 +169,7 @@ final class Key extends PersonalAccessToken
     }
 
     /** Written at most once a minute: a busy program would otherwise write with every request. */
-    private function noteUse(): void
+    public function noteUse(): void
     {
         if ($this->last_used_at === null || $this->last_used_at->lt(now()->subSeconds(self::USED))) {
             $this->newQuery()->whereKey($this->getKey())->toBase()->update(['last_used_at' => now()]);

@@ -106,6 +106,13 @@ it('draws unsigned for the pages that a key lists, and keeps that to them', func
     ($this->fetch)(str_replace((string) $key->public, (string) $must->public, $url), ['Origin' => 'https://www.fennmoor.example'])->assertForbidden();
 });
 
+it('keeps each key to its own bound, whoever drew the picture before', function () {
+    [$large, $small] = [($this->key)(['max_px' => 1000]), ($this->key)(['max_px' => 300])];
+    $values = ['text' => 'hive', 'size_px' => '600'];
+    ($this->fetch)(($this->signed)($large, $values))->assertOk();
+    ($this->fetch)(($this->signed)($small, $values))->assertUnprocessable();
+});
+
 it('counts what is drawn, and says when there is nothing left', function () {
     $key = ($this->key)(['quota' => 2]);
     foreach (['a', 'b'] as $text) {

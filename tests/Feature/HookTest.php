@@ -132,3 +132,16 @@ it('follows no redirect', function () {
     ($this->deliver)();
     expect((array) DB::table('hook_deliveries')->first())->toMatchArray(['state' => 'due', 'status' => 302])->and(($this->got)())->toHaveCount(1);
 });
+
+it('does not let one that fails keep the others waiting with all that it is owed', function () {
+    $dead = ($this->hook)(['url' => 'https://93.184.216.34:9/', 'name' => 'Dead']);
+    $dead->update(['url' => 'http://127.0.0.1:1/']);
+    ($this->hook)(['events' => ['glyph.saved']]);
+    foreach (range(1, 4) as $i) {
+        $this->postJson('/api/v1/glyphs', jar(['name' => "Jar $i"]))->assertCreated();
+    }
+    ($this->deliver)();
+    expect(($this->got)())->toHaveCount(4)
+        // One try of its first; the others were not touched.
+        ->and(DB::table('hook_deliveries')->where('hook_id', $dead->id)->orderBy('tries')->pluck('tries')->all())->toBe([0, 0, 0, 1]);
+});

@@ -10,6 +10,8 @@ use App\Addresses\PictureStore;
 use App\Addresses\RefusedAddress;
 use App\Http\Problems\Problems;
 use App\Keys\Origin;
+use App\Support\DatabaseTrouble;
+use Illuminate\Database\LostConnectionException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -21,11 +23,15 @@ use KeenGlyph\Core\Compose\RefusalPicture;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\PictureFormat;
+use PDOException;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 
 /** Pictures by their address, for pages and mails. What is refused is a picture as well, that says why. */
 final readonly class PictureController
 {
+    /** Seconds that the web server keeps a saved code as it is now. */
+    private const SAVED = 60;
+
     public function __construct(private FindPicture $find, private PictureStore $store)
     {
     }
@@ -44,6 +50,10 @@ final readonly class PictureController
             return self::refusal($request, $e, $format, $query);
         } catch (InvalidAddress $e) {
             return self::refusal($request, RefusedAddress::malformed($e->getMessage()), $format, $query);
+        } catch (PDOException|LostConnectionException $e) {
+            $status = DatabaseTrouble::within($e) ?? throw $e;
+
+            return self::refusal($request, new RefusedAddress($status, 'Not now', 'The database is not answering. Ask again in a moment.', ['Retry-After' => '2']), $format, $query);
         }
     }
 
@@ -65,8 +75,8 @@ final readonly class PictureController
     private function answer(Request $request, AddressedPicture $picture, PictureFormat $format, PictureQuery $query): Response
     {
         $seconds = $picture->isForAll ? min(Config::integer('keen.edge.seconds'), $picture->holds ?? PHP_INT_MAX) : 0;
-        // A saved code is asked for anew each time; the web server answers that, for it is told when it changes.
-        $seconds = $picture->holds === 0 ? Config::integer('keen.edge.seconds') : $seconds;
+        // A saved code is asked for anew each time. This machine's web server is told when it changes, others look again soon.
+        $seconds = $picture->holds === 0 ? self::SAVED : $seconds;
         $response = new Response('', 200, [
             'Content-Type' => $format->mediaType(),
             'ETag' => "\"{$picture->digest}\"",

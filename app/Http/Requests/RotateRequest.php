@@ -12,7 +12,10 @@ final class RotateRequest extends ApiRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return ['overlap_hours' => ['nullable', 'integer', 'between:0,'.ManageKey::LONGEST_OVERLAP * 24], 'signing' => ['nullable', 'boolean']];
+        $overlap = ['overlap_hours' => ['nullable', 'integer', 'between:0,'.ManageKey::LONGEST_OVERLAP * 24]];
+
+        // Of a key, one of two secrets; a hook has but one.
+        return $this->route('key') === null ? $overlap : [...$overlap, 'signing' => ['nullable', 'boolean']];
     }
 
     /** @return array<string, string> */

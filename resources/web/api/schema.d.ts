@@ -4340,8 +4340,6 @@ export interface operations {
                 "application/json": {
                     /** @default 168 */
                     overlap_hours?: number;
-                    /** @description Without meaning here */
-                    signing?: boolean;
                 };
             };
         };
