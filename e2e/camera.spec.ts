@@ -97,3 +97,17 @@ test('says what to do when the camera is not allowed', async ({ page }) => {
   await expect(page.getByText('The camera is not allowed on this page')).toBeVisible()
   await expect(page.getByText('Take a photo')).toBeVisible()
 })
+
+test('the reader element in a page of others reads what its camera sees, and outlines it', async ({
+  page,
+  context,
+}) => {
+  const { standins } = (await (await page.request.get('/api/v1/about')).json()) as { standins: string }
+  await context.grantPermissions(['camera'], { origin: standins })
+  await page.goto(`${standins}/shop`)
+  await page.getByRole('button', { name: 'Start the camera' }).click()
+  await expect(page.getByText('Looked up: FENN-CARD-4711')).toBeVisible()
+  await expect(page.locator('keen-glyph-reader polygon')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Cancel' }).click()
+  await expect(page.getByText('The camera starts only when you press.')).toBeVisible()
+})
