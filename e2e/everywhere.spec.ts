@@ -13,7 +13,7 @@ test('only those who signed in come in, and a wrong password is told', async ({ 
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByText('do not match')).toBeVisible()
   await page.getByLabel('Password').fill('swarm-in-the-oak')
-  await page.keyboard.press('Enter')
+  await page.getByLabel('Password').press('Enter')
   await expect(page).toHaveURL((url) => url.pathname === '/glyphs')
   await page.getByRole('button', { name: 'Menu' }).click()
   await page.getByText('Sign out Ines Calder').click()

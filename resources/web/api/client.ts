@@ -79,8 +79,13 @@ async function needToken(): Promise<void> {
 /** The workspace on the screen. Every request names it, so that nothing lands in one that another page switched to. */
 let shownWorkspace: string | undefined
 
+/** How often somebody was let in; a refusal of what was sent before that says nothing of them. */
+let entries = 0
+const sentAt = new Map<string, number>()
+
 export function showsWorkspace(id: string | undefined): void {
   shownWorkspace = id
+  entries++
 }
 
 /** Requests under way, kept so that one can be sent again with a newer token. */
@@ -97,11 +102,14 @@ const token: Middleware = {
     }
     if (shownWorkspace !== undefined) request.headers.set('Keen-Workspace', shownWorkspace)
     if (request.method !== 'GET' || REPEATABLE.test(path)) underWay.set(id, request.clone())
+    sentAt.set(id, entries)
     return request
   },
   async onResponse({ response, id }) {
     const sent = underWay.get(id)
     underWay.delete(id)
+    const isOfNow = sentAt.get(id) === entries
+    sentAt.delete(id)
     if (response.status === 419 && sent !== undefined) {
       // The session ended meanwhile; a new token is enough when the browser is still remembered.
       document.cookie = 'XSRF-TOKEN=; Max-Age=0; path=/'
@@ -109,7 +117,7 @@ const token: Middleware = {
       sent.headers.set('X-XSRF-TOKEN', cookie('XSRF-TOKEN') ?? '')
       return fetch(sent)
     }
-    if (response.status === 401) {
+    if (response.status === 401 && isOfNow) {
       window.dispatchEvent(new CustomEvent('signed-out'))
     }
     if (response.status === 503 && sent !== undefined && REPEATABLE.test(new URL(sent.url).pathname)) {
@@ -119,6 +127,7 @@ const token: Middleware = {
   },
   onError({ id }) {
     underWay.delete(id)
+    sentAt.delete(id)
   },
 }
 

@@ -28,7 +28,10 @@ export function useSession() {
     /** Whether the role here allows changing what is saved. */
     mayWrite: computed(() => query.data.value?.abilities.includes('glyphs:write') ?? false),
     async signIn(email: string, password: string): Promise<void> {
-      client.setQueryData(key, entered(await unwrap(api.POST('/api/v1/session', { body: { email, password } }))))
+      const session = entered(await unwrap(api.POST('/api/v1/session', { body: { email, password } })))
+      // An earlier question may still be under way; its “nobody” must not come after this answer.
+      await client.cancelQueries({ queryKey: key })
+      client.setQueryData(key, session)
     },
     /** Goes to another workspace; nothing of the one before stays in memory. */
     async switchTo(workspace: string): Promise<void> {
