@@ -8,6 +8,10 @@ use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
 use KeenGlyph\Core\Image\PictureFormat;
+use KeenGlyph\Core\Degrade\PrintedLabel;
+use KeenGlyph\Core\Finish\Size;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Point;
 use KeenGlyph\Core\Payload\Context;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
@@ -29,6 +33,11 @@ use KeenGlyph\Core\Symbol\StructuredAppend;
  */
 final class Composition
 {
+    /** Pixels a module of a drawing that cameras look at, and pixels in all. */
+    private const FINE = [4, 12];
+
+    private const FINE_PIXELS = 700_000;
+
     /** The finish with the payload's readable text in its caption. */
     public readonly Finish $finish;
 
@@ -139,6 +148,28 @@ final class Composition
         return $this->subject ??= new Subject(
             $this->payload, $this->symbol, $this->encoding, $this->finish, $layout, $isReadBack ? $this->png() : null,
             $print->printing, $print->distanceMm, $print->reserve,
+        );
+    }
+
+    /**
+     * The drawing at its physical size, finely enough for cameras to look at.
+     *
+     * @throws \KeenGlyph\Core\Finish\InvalidFinish
+     */
+    public function printed(): PrintedLabel
+    {
+        $n = $this->symbol->matrix->size();
+        $usual = $this->layout();
+        $fine = (int) max(self::FINE[0], min(self::FINE[1], floor(sqrt(self::FINE_PIXELS / max(1, $usual->sidePx * $usual->heightPx)) * $usual->modulePx)));
+        $layout = Layout::of($n, $this->finish, Size::ofModule($fine));
+        [$left, $top] = [(float) $layout->before, (float) $layout->above];
+        $side = (float) $n * $fine;
+
+        return PrintedLabel::of(
+            PngRenderer::render($this->sceneIn($layout)),
+            [new Point($left, $top), new Point($left + $side, $top), new Point($left + $side, $top + $side), new Point($left, $top + $side)],
+            $n, $usual->moduleMm(), $layout->quiet(), $this->finish->isReversed(),
+            new PictureDecoder(paper: $this->finish->inks->light),
         );
     }
 

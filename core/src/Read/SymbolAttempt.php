@@ -43,7 +43,8 @@ final class SymbolAttempt
     /** Versions tried for one triplet. */
     private const VERSIONS = 3;
 
-    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
+    /** @param  bool  $isBrief  whether what seldom helps is left out: mirrored symbols, and what comes after one look through a blur */
+    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget, private readonly bool $isBrief = false)
     {
     }
 
@@ -99,7 +100,7 @@ final class SymbolAttempt
         $failure = new Failure(Stage::NoGrid, $module);
         $soft = GreySampler::sample($window, $mapping);
         foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep, $fit) as [$map, $decided]) {
-            foreach ([false, true] as $mirrored) {
+            foreach ($this->isBrief ? [false] : [false, true] as $mirrored) {
                 $matrix = $mirrored ? $decided->transposed() : $decided;
                 try {
                     $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
@@ -132,6 +133,9 @@ final class SymbolAttempt
             return;
         }
         yield from $this->through($window, $mapping, $soft, $version, $modulePx, $fit);
+        if ($this->isBrief) {
+            return;
+        }
         if ($version->number < self::FLAT) {
             $flat = GridFitter::parallel($window, $triplet, $version);
             yield from $this->through($window, $flat, GreySampler::sample($window, $flat), $version, $modulePx, $fit);
@@ -163,6 +167,9 @@ final class SymbolAttempt
                 return;
             }
             yield [$mapping, $seen->decided];
+            if ($this->isBrief) {
+                return;
+            }
             $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $modulePx);
             $soft = GreySampler::sample($window, $mapping);
         }

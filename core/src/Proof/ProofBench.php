@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Proof;
+
+use KeenGlyph\Core\Degrade\Condition;
+use KeenGlyph\Core\Degrade\Decoder;
+use KeenGlyph\Core\Degrade\DeviceModel;
+use KeenGlyph\Core\Degrade\Photographer;
+use KeenGlyph\Core\Degrade\PrintedLabel;
+use KeenGlyph\Core\Degrade\Situation;
+
+/**
+ * Finds how far devices go on reading a label while a condition grows harder: for each of some seeds the hardest figure
+ * at which its picture is still read, by halving. The same label, seed and plan give the same figures on any machine.
+ */
+final class ProofBench
+{
+    /** Seeds a cell: their median counts. */
+    private const SEEDS = 3;
+
+    /** Steps of a scale that are told apart. */
+    private const STEPS = 48;
+
+    /** First step away from where an earlier seed failed. */
+    private const STRIDE = 3;
+
+    /**
+     * @param  string  $text  that the symbol holds, in bytes
+     * @param  int  $seed  decides directions, places and noise
+     */
+    public function __construct(private readonly PrintedLabel $label, private readonly string $text, private readonly int $seed = 1)
+    {
+    }
+
+    /** @param  float  $need  in the condition's unit */
+    public function cell(DeviceModel $device, Condition $condition, ?float $need = null): ProofCell
+    {
+        $need ??= $condition->usualNeed($device);
+        $working = $device->workingMm($this->label->moduleMm, $this->label->sideMm());
+        if ($this->label->isLight && ! $device->takesLightOnDark) {
+            return new ProofCell($device, $condition, $need, null, null, null, false, null, $working, 'Its decoder does not look for symbols that are light on dark.');
+        }
+        $scale = $condition->scale($this->label, $working);
+        $search = new MarginSearch(self::STEPS, fn (int $seed, int $step): Sample => $this->sample($device, $condition, $condition->figure($scale, $step / self::STEPS), $seed));
+        $steps = [];
+        foreach (range(0, self::SEEDS - 1) as $seed) {
+            $steps[] = $search->from($device->decoder, $seed, $steps === [] ? null : $steps[0], self::STRIDE);
+        }
+        sort($steps);
+        $other = $search->from($device->decoder === Decoder::Plain ? Decoder::Thorough : Decoder::Plain, 0, $steps[intdiv(self::SEEDS, 2)], self::STRIDE);
+        $figure = static fn (int $step): ?float => $step < 0 ? null : $condition->figure($scale, $step / self::STEPS);
+        $middle = $steps[intdiv(self::SEEDS, 2)];
+
+        return new ProofCell(
+            $device, $condition, $need, $figure($middle), $figure(max($middle < 0 ? -1 : 0, $steps[0])), $figure(end($steps)), $middle === self::STEPS, $figure($other), $working, null, $search->samples(),
+        );
+    }
+
+    /** The picture at one figure, and what is read of it. */
+    public function sample(DeviceModel $device, Condition $condition, float $figure, int $seed = 0): Sample
+    {
+        $situation = (new Situation($device->workingMm($this->label->moduleMm, $this->label->sideMm())))->with($condition, $figure);
+
+        return new Sample(Photographer::take($this->label, $device, $situation, $this->seed * 1009 + $seed), $this->text, $this->label->modules);
+    }
+}
