@@ -32,6 +32,8 @@ final class Application extends Console
         'parse' => ParseCommand::class,
         'gs1' => Gs1Command::class,
         'verify' => VerifyCommand::class,
+        'proof' => ProofCommand::class,
+        'grade' => GradeCommand::class,
         'watch' => WatchCommand::class,
         'kinds' => KindsCommand::class,
     ];

@@ -13,7 +13,6 @@ use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
-use XMLWriter;
 
 /** Compares what pictures say with what they should say, for pipelines: the exit status is the answer. */
 #[AsCommand('verify', 'Whether pictures say what they should')]
@@ -48,8 +47,10 @@ final class VerifyCommand extends Command
         if ($arguments->has('json')) {
             $report->json($results);
         }
-        if ($arguments->has('junit') && @file_put_contents((string) $arguments->get('junit'), self::junit($results)) === false) {
-            throw new UsageError("The report cannot be written to “{$arguments->get('junit')}”.");
+        if ($arguments->has('junit')) {
+            JunitReport::write((string) $arguments->get('junit'), 'glyph verify', array_map(static fn (array $result): array => [
+                'name' => $result['file'], 'seconds' => $result['ms'] / 1000, 'failure' => $result['same'] ? null : (string) $result['message'],
+            ], $results));
         }
 
         return in_array(false, array_column($results, 'same'), true) ? 1 : 0;
@@ -74,33 +75,5 @@ final class VerifyCommand extends Command
         $isSame = $texts !== [] && array_unique($texts) === [$expected];
 
         return ['file' => $file, 'same' => $isSame, 'texts' => $texts, 'ms' => round((hrtime(true) - $start) / 1e6, 2), 'message' => $isSame ? null : ($texts === [] ? $message ?? 'Nothing was read.' : 'It says “'.implode('” and “', $texts).'”.')];
-    }
-
-    /** @param  list<array{file: string, same: bool, texts: list<string>, ms: float, message: ?string}>  $results */
-    private static function junit(array $results): string
-    {
-        $xml = new XMLWriter;
-        $xml->openMemory();
-        $xml->setIndent(true);
-        $xml->startDocument('1.0', 'UTF-8');
-        $xml->startElement('testsuite');
-        $xml->writeAttribute('name', 'glyph verify');
-        $xml->writeAttribute('tests', (string) count($results));
-        $xml->writeAttribute('failures', (string) count(array_filter($results, static fn (array $result): bool => ! $result['same'])));
-        foreach ($results as $result) {
-            $xml->startElement('testcase');
-            $xml->writeAttribute('classname', 'glyph verify');
-            $xml->writeAttribute('name', mb_scrub($result['file'], 'UTF-8'));
-            $xml->writeAttribute('time', sprintf('%.4F', $result['ms'] / 1000));
-            if (! $result['same']) {
-                $xml->startElement('failure');
-                $xml->writeAttribute('message', (string) preg_replace('/[^\x09\x0A\x0D\x20-\x{D7FF}\x{E000}-\x{FFFD}\x{10000}-\x{10FFFF}]/u', '?', mb_scrub((string) $result['message'], 'UTF-8')));
-                $xml->endElement();
-            }
-            $xml->endElement();
-        }
-        $xml->endElement();
-
-        return $xml->outputMemory();
     }
 }

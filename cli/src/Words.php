@@ -40,6 +40,12 @@ final class Words extends ArgvInput
         return new self($joined);
     }
 
+    /** @return list<string> all words but the program's name */
+    public function words(): array
+    {
+        return array_slice($this->all, 1);
+    }
+
     /** @param  string|list<string>  $values */
     public function hasParameterOption(string|array $values, bool $onlyParams = false): bool
     {

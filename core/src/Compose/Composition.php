@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Compose;
 
+use KeenGlyph\Core\Degrade\PrintedLabel;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\Overlay;
-use KeenGlyph\Core\Image\PictureFormat;
-use KeenGlyph\Core\Degrade\PrintedLabel;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Image\PictureDecoder;
-use KeenGlyph\Core\Read\Point;
+use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Payload\Context;
 use KeenGlyph\Core\Payload\Kind;
 use KeenGlyph\Core\Payload\Payload;
 use KeenGlyph\Core\Proof\Ledger;
 use KeenGlyph\Core\Proof\LedgerLine;
 use KeenGlyph\Core\Proof\Subject;
+use KeenGlyph\Core\Read\Point;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\Scene;
 use KeenGlyph\Core\Render\SceneBuilder;

@@ -25,7 +25,7 @@ final class BlockCompression
         $steps = array_map(static fn (int $step): float => max(1.0, round($step * $scale)), self::STEPS);
         $cosines = self::cosines();
         [$width, $height] = [$picture->width, $picture->height];
-        $rows = array_fill(0, $height, str_repeat("\0", $width));
+        $pixels = $picture->pixels;
         for ($top = 0; $top < $height; $top += 8) {
             for ($left = 0; $left < $width; $left += 8) {
                 $block = [];
@@ -42,13 +42,13 @@ final class BlockCompression
                 $block = self::times(self::times($block, $cosines, true), $cosines, true);
                 for ($y = 0; $y < 8 && $top + $y < $height; $y++) {
                     for ($x = 0; $x < 8 && $left + $x < $width; $x++) {
-                        $rows[$top + $y][$left + $x] = chr((int) max(0, min(255, round($block[8 * $y + $x] + 128))));
+                        $pixels[($top + $y) * $width + $left + $x] = chr((int) max(0, min(255, round($block[8 * $y + $x] + 128))));
                     }
                 }
             }
         }
 
-        return new LuminancePlane($width, $height, implode('', $rows));
+        return new LuminancePlane($width, $height, $pixels);
     }
 
     /**

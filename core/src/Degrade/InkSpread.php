@@ -27,7 +27,7 @@ final class InkSpread
     /** @param  string  $mask  all ones where something is */
     private static function grown(string $mask, int $width, int $height, int $by): string
     {
-        $rows = str_split($mask, $width);
+        $rows = str_split($mask, max(1, $width));
         foreach ($rows as $y => $row) {
             $grown = $row;
             for ($i = 1; $i <= $by; $i++) {

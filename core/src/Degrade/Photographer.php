@@ -134,6 +134,7 @@ final class Photographer
                 $depth = $w + $y * $wy + $x * $wx;
                 if ($depth <= 1e-9) {
                     $light[] = $around;
+
                     continue;
                 }
                 $u = ($nx + $y * $nxy + $x * $nxx) / $depth;
@@ -147,6 +148,7 @@ final class Photographer
                     $inside = $b * $b - $a * $c;
                     if ($inside < 0) {
                         $light[] = $around;
+
                         continue;
                     }
                     $t = (-$b - sqrt($inside)) / $a;
@@ -157,6 +159,7 @@ final class Photographer
                 $v = $v * $perMm + $middle->y;
                 if ($u < $cutLeft || $v < $cutTop || $u >= $cutRight || $v >= $cutBottom) {
                     $light[] = $around;
+
                     continue;
                 }
                 $column = (int) ($u - $footX / 2 + 0.5);

@@ -125,6 +125,15 @@ final class PrintedLabel
         return $this->integrals[$name];
     }
 
+    /** The drawing in grey as a device under this light would have it without any loss. */
+    public function picture(Light $light): LuminancePlane
+    {
+        $bytes = Gamma::bytes();
+        $map = implode('', array_map(static fn (int $byte): string => $bytes[(int) round($byte / 255 * Gamma::STEPS)], range(0, 255)));
+
+        return new LuminancePlane($this->width, $this->height, strtr($this->reflectance($light), Gamma::greys(), $map));
+    }
+
     /** Mean reflectance of the lightest twentieth of the drawing, 0 to 1: its paper. */
     public function paper(Light $light): float
     {

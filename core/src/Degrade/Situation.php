@@ -51,26 +51,27 @@ final readonly class Situation
     /** The same with one condition at this figure, in its own unit. */
     public function with(Condition $condition, float $figure): self
     {
-        [$name, $value] = match ($condition) {
-            Condition::Distance => ['distanceMm', $figure],
-            Condition::Tilt => ['tilt', $figure],
-            Condition::Turn => ['turn', $figure],
-            Condition::Curvature => ['jarMm', $figure],
-            Condition::Defocus => ['defocusMm', $figure],
-            Condition::Motion => ['speed', $figure],
-            Condition::LowLight => ['lux', $figure],
-            Condition::UnevenLight => ['shadow', $figure],
-            Condition::Glare => ['glare', $figure / 100],
-            Condition::PrintGain => ['gain', $figure / 100],
-            Condition::PrintLoss => ['gain', -$figure / 100],
-            Condition::MissingInk => ['missing', $figure / 100],
-            Condition::Scratches => ['scratched', $figure / 100],
-            Condition::Dirt => ['dirty', $figure / 100],
-            Condition::QuietZone => ['quietCut', $figure],
-            Condition::Moire => ['moire', $figure / 100],
-            Condition::Recompression => ['jpegQuality', (int) round($figure)],
-        };
-
-        return new self(...[...get_object_vars($this), $name => $value]);
+        return new self(
+            distanceMm: $condition === Condition::Distance ? $figure : $this->distanceMm,
+            tilt: $condition === Condition::Tilt ? $figure : $this->tilt,
+            turn: $condition === Condition::Turn ? $figure : $this->turn,
+            jarMm: $condition === Condition::Curvature ? $figure : $this->jarMm,
+            defocusMm: $condition === Condition::Defocus ? $figure : $this->defocusMm,
+            speed: $condition === Condition::Motion ? $figure : $this->speed,
+            lux: $condition === Condition::LowLight ? $figure : $this->lux,
+            shadow: $condition === Condition::UnevenLight ? $figure : $this->shadow,
+            glare: $condition === Condition::Glare ? $figure / 100 : $this->glare,
+            gain: match ($condition) {
+                Condition::PrintGain => $figure / 100,
+                Condition::PrintLoss => -$figure / 100,
+                default => $this->gain,
+            },
+            missing: $condition === Condition::MissingInk ? $figure / 100 : $this->missing,
+            scratched: $condition === Condition::Scratches ? $figure / 100 : $this->scratched,
+            dirty: $condition === Condition::Dirt ? $figure / 100 : $this->dirty,
+            quietCut: $condition === Condition::QuietZone ? $figure : $this->quietCut,
+            moire: $condition === Condition::Moire ? $figure / 100 : $this->moire,
+            jpegQuality: $condition === Condition::Recompression ? (int) round($figure) : $this->jpegQuality,
+        );
     }
 }

@@ -62,20 +62,27 @@ final readonly class View
      */
     public function fractions(float $left, float $top): array
     {
-        // The camera in the label's frame is at -d times the third row of the rotation; a ray is the rotation backwards.
-        [$a, $b, $c, $d, $e, $f, $g, $h, $i] = $this->turn;
-        [$ox, $oy, $oz] = [-$this->distanceMm * $g, -$this->distanceMm * $h, -$this->distanceMm * $i];
-        $rays = [];
-        foreach ([[$left / $this->focalPx, $top / $this->focalPx, 1.0], [1 / $this->focalPx, 0.0, 0.0], [0.0, 1 / $this->focalPx, 0.0]] as [$x, $y, $z]) {
-            $rays[] = [$a * $x + $d * $y + $g * $z, $b * $x + $e * $y + $h * $z, $c * $x + $f * $y + $i * $z];
-        }
+        [$ox, $oy, $oz] = $this->camera();
+        $first = $this->ray($left / $this->focalPx, $top / $this->focalPx, 1.0);
+        $right = $this->ray(1 / $this->focalPx, 0.0, 0.0);
+        $below = $this->ray(0.0, 1 / $this->focalPx, 0.0);
         $parts = [];
-        foreach ([static fn (array $r): float => $ox * $r[2] - $oz * $r[0], static fn (array $r): float => $oy * $r[2] - $oz * $r[1], static fn (array $r): float => $r[2]] as $part) {
-            array_push($parts, ...array_map($part, $rays));
+        // Where a ray meets the label's plane: x = (ox rz - oz rx) / rz, and y the same.
+        foreach ([[$ox, 0], [$oy, 1]] as [$from, $axis]) {
+            foreach ([$first, $right, $below] as $ray) {
+                $parts[] = $from * $ray[2] - $oz * $ray[$axis];
+            }
         }
 
-        /** @var array{float, float, float, float, float, float, float, float, float} $parts */
-        return $parts;
+        return [$parts[0], $parts[1], $parts[2], $parts[3], $parts[4], $parts[5], $first[2], $right[2], $below[2]];
+    }
+
+    /** @return array{float, float, float} a direction from the camera, in the label's frame: the rotation backwards */
+    private function ray(float $x, float $y, float $z): array
+    {
+        [$a, $b, $c, $d, $e, $f, $g, $h, $i] = $this->turn;
+
+        return [$a * $x + $d * $y + $g * $z, $b * $x + $e * $y + $h * $z, $c * $x + $f * $y + $i * $z];
     }
 
     /** @return array{float, float, float} where the camera is in the label's frame, millimetres */

@@ -7,9 +7,15 @@ namespace KeenGlyph\Core\Proof;
 use KeenGlyph\Core\Degrade\Condition;
 use KeenGlyph\Core\Degrade\Decoder;
 use KeenGlyph\Core\Degrade\DeviceModel;
+use KeenGlyph\Core\Degrade\Light;
 use KeenGlyph\Core\Degrade\Photographer;
 use KeenGlyph\Core\Degrade\PrintedLabel;
 use KeenGlyph\Core\Degrade\Situation;
+use KeenGlyph\Core\Grade\MatrixGrader;
+use KeenGlyph\Core\Grade\PrintGrade;
+use KeenGlyph\Core\Read\KnownPlaceReader;
+use KeenGlyph\Core\Read\Unreadable;
+use KeenGlyph\Core\Symbol\Version;
 
 /**
  * Finds how far devices go on reading a label while a condition grows harder: for each of some seeds the hardest figure
@@ -56,6 +62,19 @@ final class ProofBench
         return new ProofCell(
             $device, $condition, $need, $figure($middle), $figure(max($middle < 0 ? -1 : 0, $steps[0])), $figure(end($steps)), $middle === self::STEPS, $figure($other), $working, null, $search->samples(),
         );
+    }
+
+    /** What the drawing itself is worth under a light; null where the symbol has no such grade. */
+    public function grade(Light $light = Light::White): ?PrintGrade
+    {
+        $picture = $this->label->picture($light);
+        try {
+            $reading = KnownPlaceReader::read($picture, Version::of(intdiv($this->label->modules - 17, 4)), $this->label->corners, $this->label->isLight);
+        } catch (Unreadable) {
+            return null;
+        }
+
+        return MatrixGrader::grade($reading, $picture, 1.0);
     }
 
     /** The picture at one figure, and what is read of it. */

@@ -69,6 +69,24 @@ final readonly class ProofCell
         };
     }
 
+    /** Whether it is read at a figure as hard as this. */
+    public function bears(float $figure): bool
+    {
+        return $this->margin !== null && ($this->isBeyond || ($this->condition->isHarderBelow() ? $this->margin <= $figure : $this->margin >= $figure));
+    }
+
+    /** What it says, in a sentence. */
+    public function words(): string
+    {
+        $figure = fn (float $value): string => sprintf('%s %s', sprintf($value >= 100 ? '%.0f' : ($value >= 1 ? '%.1f' : '%.2f'), $value), $this->condition->unit());
+
+        return match (true) {
+            $this->reason !== null => "{$this->device->label}: {$this->reason}",
+            $this->margin === null => sprintf('%s does not read it at all, held %.0f mm away in good light.', $this->device->label, $this->workingMm),
+            default => sprintf('%s, %s: reads %s %s, %s needed.', $this->device->label, lcfirst($this->condition->label()), $this->isBeyond ? 'beyond' : ($this->condition->isHarderBelow() ? 'down to' : 'up to'), $figure($this->margin), $figure($this->need)),
+        };
+    }
+
     private function times(float $figure): float
     {
         if ($this->need <= 0.0) {
@@ -87,7 +105,7 @@ final readonly class ProofCell
             'device' => $this->device->id, 'condition' => $this->condition->value, 'unit' => $this->condition->unit(), 'need' => $round($this->need), 'margin' => $round($this->margin),
             'spread' => $this->mildest === null ? null : [$round($this->mildest), $round($this->hardest)], 'beyond' => $this->isBeyond, 'decoder' => $this->device->decoder->value,
             'other_decoder' => ['decoder' => $this->otherDecoder()->value, 'margin' => $round($this->other)], 'working_mm' => $round($this->workingMm),
-            'verdict' => $this->verdict()->value, 'ratio' => is_infinite($this->ratio()) ? null : round($this->ratio(), 2), 'reason' => $this->reason, 'samples' => $this->samples,
+            'words' => $this->words(), 'verdict' => $this->verdict()->value, 'ratio' => is_infinite($this->ratio()) ? null : round($this->ratio(), 2), 'reason' => $this->reason, 'samples' => $this->samples,
         ];
     }
 }

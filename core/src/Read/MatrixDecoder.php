@@ -42,7 +42,7 @@ final class MatrixDecoder
                 $certainty = $sureness === null ? null : self::certainty($sureness, $map);
                 [$data, $corrected, $erased] = self::correct(self::codewords($matrix, $version, $mask), $map, $certainty);
 
-                return new DecodedMatrix($version, $level, $mask, $corrected, $layout->total, BitStreamDecoder::decode(BitString::ofBytes($data), $version), $erased);
+                return new DecodedMatrix($version, $level, $mask, $corrected, $layout->total, BitStreamDecoder::decode(BitString::ofBytes($data), $version), $erased, $data);
             } catch (Unreadable $e) {
                 $failure = $e;
             }

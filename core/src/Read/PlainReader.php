@@ -7,7 +7,6 @@ namespace KeenGlyph\Core\Read;
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
-use function ord;
 use function substr;
 
 /**
@@ -57,7 +56,11 @@ final class PlainReader
         return MatrixDecoder::decode(new ModuleMatrix($rows));
     }
 
-    /** Half way between the darker and the lighter pixels of the symbol's surroundings, moved until it stays (iterative means). */
+    /**
+     * Half way between the darker and the lighter pixels around the symbol, moved until it stays.
+     *
+     * @param  array{Point, Point, Point, Point}  $corners
+     */
     private static function threshold(LuminancePlane $picture, array $corners): int
     {
         $xs = array_map(static fn (Point $corner): float => $corner->x, $corners);
