@@ -11,6 +11,7 @@ use App\Http\Controllers\GateController;
 use App\Http\Controllers\GlyphAddressController;
 use App\Http\Controllers\GlyphController;
 use App\Http\Controllers\GlyphImageController;
+use App\Http\Controllers\GradeController;
 use App\Http\Controllers\Gs1Controller;
 use App\Http\Controllers\HookController;
 use App\Http\Controllers\KeyController;
@@ -18,6 +19,7 @@ use App\Http\Controllers\KindController;
 use App\Http\Controllers\MarkController;
 use App\Http\Controllers\PageTokenController;
 use App\Http\Controllers\PayloadController;
+use App\Http\Controllers\ProofController;
 use App\Http\Controllers\ReadController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SymbolController;
@@ -36,6 +38,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
     Route::middleware(['throttle:symbols', 'ability:read,pages', 'counted:read'])->group(function (): void {
         Route::post('read', ReadController::class);
+        Route::post('grades', GradeController::class);
         Route::post('read/check', [ReadController::class, 'check']);
     });
 
@@ -54,6 +57,7 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::post('addresses', AddressController::class);
         Route::post('bars', BarsController::class);
         Route::post('marks', MarkController::class);
+        Route::get('proofs/options', [ProofController::class, 'options']);
         Route::get('finishes/options', [FinishFileController::class, 'options']);
         Route::get('finishes/schema', [FinishFileController::class, 'schema']);
     });
@@ -69,6 +73,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('gates/{gate}', [GateController::class, 'show'])->can('view', 'gate');
         Route::get('gates/{gate}/entries', [GateController::class, 'entries'])->can('view', 'gate');
         Route::get('gates/{gate}/admissions', [GateController::class, 'admissions'])->can('view', 'gate');
+        Route::get('proofs', [ProofController::class, 'index']);
+        Route::get('proofs/{proof}', [ProofController::class, 'show'])->can('view', 'proof');
+        Route::get('proofs/{proof}/sample', [ProofController::class, 'sample'])->can('view', 'proof');
         Route::get('finishes', [FinishController::class, 'index']);
         Route::get('finishes/{finish}', [FinishController::class, 'show'])->can('view', 'finish');
         Route::get('finishes/{finish}/image.svg', [FinishFileController::class, 'image'])->can('view', 'finish');
@@ -109,6 +116,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::delete('finishes/{finish}', [FinishController::class, 'destroy'])->can('delete', 'finish');
         Route::post('finishes/{finish}/restore', [FinishController::class, 'restore'])->withTrashed()->can('restore', 'finish');
         Route::post('finishes/{finish}/apply', [FinishController::class, 'apply'])->can('view', 'finish');
+        Route::post('proofs', [ProofController::class, 'store'])->middleware('idempotent');
+        Route::post('proofs/{proof}/cancel', [ProofController::class, 'cancel'])->can('update', 'proof');
+        Route::delete('proofs/{proof}', [ProofController::class, 'destroy'])->can('delete', 'proof');
         Route::post('glyphs/shelve', [GlyphController::class, 'shelve']);
         Route::post('gates', [GateController::class, 'store'])->middleware('idempotent');
         Route::delete('gates/{gate}', [GateController::class, 'destroy'])->can('delete', 'gate');

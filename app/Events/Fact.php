@@ -28,6 +28,8 @@ enum Fact: string
     case MemberChanged = 'member.changed';
     case MemberLeft = 'member.left';
     case CheckFinished = 'check.finished';
+    case ProofFinished = 'proof.finished';
+    case ProofNotMet = 'proof.not_met';
     case KeyMade = 'key.made';
     case KeyChanged = 'key.changed';
     case KeyRotated = 'key.rotated';

@@ -14,6 +14,8 @@ enum HookEvent: string
     case CodeAdmitted = 'gate.admitted';
     case AdmissionUndone = 'gate.admission_undone';
     case CheckFinished = 'check.finished';
+    case ProofFinished = 'proof.finished';
+    case ProofNotMet = 'proof.not_met';
     case Test = 'test';
 
     /** Of what happened in a workspace; null when no hook is told of that. */
@@ -25,6 +27,8 @@ enum HookEvent: string
             Fact::CodeAdmitted => self::CodeAdmitted,
             Fact::AdmissionUndone => self::AdmissionUndone,
             Fact::CheckFinished => self::CheckFinished,
+            Fact::ProofFinished => self::ProofFinished,
+            Fact::ProofNotMet => self::ProofNotMet,
             default => null,
         };
     }

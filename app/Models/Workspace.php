@@ -19,6 +19,7 @@ use KeenGlyph\Core\Payload\Context;
  * @property ?string $chat_template
  * @property ?string $region
  * @property ?string $gs1_domain
+ * @property string $proof_require
  */
 final class Workspace extends Model
 {
@@ -27,7 +28,9 @@ final class Workspace extends Model
 
     protected $table = 'workspaces';
 
-    protected $fillable = ['name', 'chat_template', 'region', 'gs1_domain'];
+    protected $attributes = ['proof_require' => ''];
+
+    protected $fillable = ['name', 'chat_template', 'region', 'gs1_domain', 'proof_require'];
 
     /** What the workspace sets once for its payloads. */
     public function payloadContext(): Context
@@ -63,6 +66,12 @@ final class Workspace extends Model
     public function keys(): HasMany
     {
         return $this->hasMany(Key::class);
+    }
+
+    /** @return HasMany<Proof, $this> */
+    public function proofs(): HasMany
+    {
+        return $this->hasMany(Proof::class);
     }
 
     /** @return HasMany<Hook, $this> */

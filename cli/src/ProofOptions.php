@@ -5,12 +5,10 @@ declare(strict_types=1);
 namespace KeenGlyph\Cli;
 
 use KeenGlyph\Core\Degrade\Condition;
-use KeenGlyph\Core\Degrade\DeviceModel;
 use KeenGlyph\Core\Degrade\Devices;
 use KeenGlyph\Core\Degrade\InvalidDevice;
 use KeenGlyph\Core\Proof\InvalidRequirement;
 use KeenGlyph\Core\Proof\ProofPlan;
-use KeenGlyph\Core\Proof\Requirement;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputOption;
 
@@ -33,13 +31,11 @@ final class ProofOptions
     {
         $profile = $arguments->has('profile') ? self::profile((string) $arguments->get('profile')) : [];
         try {
-            $requirements = Requirement::parse(implode(',', array_filter([self::words($profile, 'require'), (string) $arguments->get('require')])));
-            $usual = ProofPlan::usual($requirements);
-            $devices = $arguments->all('device') !== [] ? array_map(Devices::named(...), $arguments->all('device')) : (isset($profile['devices']) ? self::devices($profile['devices']) : $usual->devices);
-            $named = $arguments->all('condition') !== [] ? $arguments->all('condition') : (is_array($profile['conditions'] ?? null) ? $profile['conditions'] : []);
-            $conditions = $named === [] ? $usual->conditions : array_map(static fn (mixed $name): Condition => is_string($name) && Condition::tryFrom($name) !== null ? Condition::from($name) : throw new UsageError('There is no condition '.json_encode($name).'. There are '.implode(', ', array_column(Condition::cases(), 'value')).'.'), array_values($named));
-
-            return new ProofPlan($devices, $conditions, $requirements);
+            return ProofPlan::from(
+                $arguments->all('device') !== [] ? $arguments->all('device') : $profile['devices'] ?? null,
+                $arguments->all('condition') !== [] ? $arguments->all('condition') : $profile['conditions'] ?? null,
+                implode(',', array_filter([self::words($profile, 'require'), (string) $arguments->get('require')])),
+            );
         } catch (InvalidRequirement|InvalidDevice $e) {
             throw new UsageError($e->getMessage(), 0, $e);
         }
@@ -64,19 +60,5 @@ final class ProofOptions
             is_array($value) => implode(',', array_filter($value, is_string(...))),
             default => throw new UsageError("“{$name}” in a profile is a text, or a list of them."),
         };
-    }
-
-    /** @return list<DeviceModel> by name, or described in full */
-    private static function devices(mixed $given): array
-    {
-        if (! is_array($given)) {
-            throw new UsageError('“devices” in a profile is a list: names, or devices with all their figures.');
-        }
-
-        return array_values(array_map(static fn (mixed $one): DeviceModel => match (true) {
-            is_string($one) => Devices::named($one),
-            is_array($one) => DeviceModel::of($one),
-            default => throw new UsageError('A device in a profile is a name, or an object with all its figures.'),
-        }, $given));
     }
 }

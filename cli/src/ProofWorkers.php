@@ -52,7 +52,7 @@ final class ProofWorkers
         foreach ($plan->pairs() as $i => $pair) {
             if ($i % (int) $match[2] === (int) $match[1]) {
                 $cell = $bench->cell($pair[0], $pair[1], $plan->need(...$pair));
-                $output->writeln(base64_encode(serialize([$cell->margin, $cell->mildest, $cell->hardest, $cell->isBeyond, $cell->other, $cell->workingMm, $cell->reason, $cell->samples])), OutputInterface::OUTPUT_RAW);
+                $output->writeln(json_encode($cell->found(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), OutputInterface::OUTPUT_RAW);
             }
         }
     }
@@ -60,9 +60,7 @@ final class ProofWorkers
     private static function cell(ProofPlan $plan, int $i, string $line): ProofCell
     {
         [$device, $condition] = $plan->pairs()[$i];
-        /** @var array{?float, ?float, ?float, bool, ?float, float, ?string, int} $made */
-        $made = unserialize((string) base64_decode($line, true), ['allowed_classes' => false]);
 
-        return new ProofCell($device, $condition, $plan->need($device, $condition), ...$made);
+        return ProofCell::again($device, $condition, $plan->need($device, $condition), (array) json_decode($line, true, 4, JSON_THROW_ON_ERROR));
     }
 }

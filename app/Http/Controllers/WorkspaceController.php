@@ -26,7 +26,9 @@ final class WorkspaceController
     {
         $workspace = Current::workspace($request);
         Gate::authorize('update', $workspace);
-        $workspace->update(array_map(static fn (mixed $value): mixed => $value === '' ? null : $value, $request->validated()));
+        $given = $request->validated();
+        $requires = array_key_exists('proof_require', $given) ? ['proof_require' => $given['proof_require'] ?? ''] : [];
+        $workspace->update([...array_map(static fn (mixed $value): mixed => $value === '' ? null : $value, $given), ...$requires]);
         DomainEvent::record(Fact::WorkspaceChanged, $workspace->id, $workspace->id);
 
         return new JsonResponse(self::resource($workspace));
@@ -41,6 +43,7 @@ final class WorkspaceController
             'chat_template' => $workspace->chat_template,
             'region' => $workspace->region,
             'gs1_domain' => $workspace->gs1_domain,
+            'proof_require' => $workspace->proof_require,
             'defaults' => ['chat_template' => Context::CHAT_TEMPLATE, 'gs1_domain' => Context::GS1_DOMAIN],
         ];
     }

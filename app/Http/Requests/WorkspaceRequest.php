@@ -22,6 +22,7 @@ final class WorkspaceRequest extends ApiRequest
             'chat_template' => ['nullable', 'string', 'max:300', self::template(...)],
             'region' => ['nullable', 'string', 'regex:/^([A-Z]{2})?$/D', self::region(...)],
             'gs1_domain' => ['nullable', 'string', 'max:300', self::domain(...)],
+            'proof_require' => ['nullable', 'string', 'max:2000', ProofRequest::requirement(...)],
         ];
     }
 

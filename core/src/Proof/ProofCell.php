@@ -96,6 +96,27 @@ final readonly class ProofCell
         return $this->condition->isHarderBelow() ? $this->need / max($figure, 1e-9) : $figure / $this->need;
     }
 
+    /**
+     * What was found, to be kept and made a cell again with its device and condition.
+     *
+     * @return array{margin: ?float, mildest: ?float, hardest: ?float, beyond: bool, other: ?float, working_mm: float, reason: ?string, samples: int}
+     */
+    public function found(): array
+    {
+        return ['margin' => $this->margin, 'mildest' => $this->mildest, 'hardest' => $this->hardest, 'beyond' => $this->isBeyond, 'other' => $this->other, 'working_mm' => $this->workingMm, 'reason' => $this->reason, 'samples' => $this->samples];
+    }
+
+    /** @param  array<array-key, mixed>  $found  as found() gave it */
+    public static function again(DeviceModel $device, Condition $condition, float $need, array $found): self
+    {
+        $number = static fn (string $name): ?float => is_int($found[$name] ?? null) || is_float($found[$name] ?? null) ? (float) $found[$name] : null;
+
+        return new self(
+            $device, $condition, $need, $number('margin'), $number('mildest'), $number('hardest'), ($found['beyond'] ?? false) === true, $number('other'), $number('working_mm') ?? 0.0,
+            is_string($found['reason'] ?? null) ? $found['reason'] : null, (int) ($number('samples') ?? 0),
+        );
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

@@ -41,6 +41,28 @@ final readonly class ProofPlan
         return new self(array_values(Devices::all()), self::ordered([...Condition::USUAL, ...$more]), $requirements);
     }
 
+    /**
+     * A plan as JSON has it: what is left out is what is usual.
+     *
+     * @param  mixed  $devices  a list of names, or of devices with all their figures
+     * @param  mixed  $conditions  a list of names
+     * @param  string  $require  what must hold
+     *
+     * @throws InvalidRequirement|\KeenGlyph\Core\Degrade\InvalidDevice
+     */
+    public static function from(mixed $devices, mixed $conditions, string $require): self
+    {
+        $requirements = Requirement::parse($require);
+        $usual = self::usual($requirements);
+        [$devices, $conditions] = [self::entries($devices), self::entries($conditions)];
+
+        return new self(
+            $devices === [] ? $usual->devices : array_values(array_map(self::device(...), $devices)),
+            $conditions === [] ? $usual->conditions : self::ordered(array_values(array_map(self::condition(...), $conditions))),
+            $requirements,
+        );
+    }
+
     /** What a device must bear: what is required of it or of all, else what is usual. */
     public function need(DeviceModel $device, Condition $condition): float
     {
@@ -75,6 +97,30 @@ final readonly class ProofPlan
             'conditions' => array_map(static fn (Condition $condition): string => $condition->value, $this->conditions),
             'require' => implode(',', array_map(static fn (Requirement $one): string => $one->text, $this->requirements)),
         ];
+    }
+
+    /** @return list<mixed> */
+    private static function entries(mixed $given): array
+    {
+        return match (true) {
+            $given === null => [],
+            is_array($given) && array_is_list($given) && count($given) <= self::MOST_CELLS => $given,
+            default => throw new InvalidRequirement('Devices and conditions are lists.'),
+        };
+    }
+
+    private static function device(mixed $given): DeviceModel
+    {
+        return match (true) {
+            is_string($given) => Devices::named($given),
+            is_array($given) => DeviceModel::of($given),
+            default => throw new InvalidRequirement('A device is a name, or an object with all its figures.'),
+        };
+    }
+
+    private static function condition(mixed $given): Condition
+    {
+        return (is_string($given) ? Condition::tryFrom($given) : null) ?? throw new InvalidRequirement('There is no condition '.(is_string($given) ? mb_scrub(mb_substr($given, 0, 40)) : gettype($given)).'. There are '.implode(', ', array_column(Condition::cases(), 'value')).'.');
     }
 
     /**

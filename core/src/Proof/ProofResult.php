@@ -45,7 +45,7 @@ final readonly class ProofResult
         return $tally;
     }
 
-    /** @return list<array{require: string, met: bool, device: ?string, condition: ?string, figure: ?float, message: string}> each requirement, and of those not met the cell that falls short most */
+    /** @return list<array{require: string, met: bool, device: ?string, condition: ?string, need: float, figure: ?float, message: string}> each requirement, and of those not met the cell that falls short most */
     public function requirements(): array
     {
         return array_map(function (Requirement $one): array {
@@ -53,7 +53,7 @@ final readonly class ProofResult
                 $isMet = $this->grade !== null && $this->grade->overall() >= $one->figure - 1e-9;
                 $said = $this->grade === null ? 'This symbol has no grade.' : sprintf('The drawing has grade %s (%.1f)%s', $this->grade->letter()->value, $this->grade->overall(), $isMet ? '.' : ": {$this->grade->lowest()?->label} is the lowest.");
 
-                return ['require' => $one->text, 'met' => $isMet, 'device' => null, 'condition' => null, 'figure' => $this->grade?->overall(), 'message' => $said];
+                return ['require' => $one->text, 'met' => $isMet, 'device' => null, 'condition' => null, 'need' => $one->figure, 'figure' => $this->grade?->overall(), 'message' => $said];
             }
             $cells = array_values(array_filter($this->cells, $one->isAbout(...)));
             usort($cells, static fn (ProofCell $a, ProofCell $b): int => $a->ratio() <=> $b->ratio());
@@ -61,7 +61,7 @@ final readonly class ProofResult
             $isMet = $least !== null && $least->bears($one->figure);
 
             return [
-                'require' => $one->text, 'met' => $isMet, 'device' => $least?->device->id, 'condition' => $one->condition->value, 'figure' => $least?->margin,
+                'require' => $one->text, 'met' => $isMet, 'device' => $least?->device->id, 'condition' => $one->condition->value, 'need' => $one->figure, 'figure' => $least?->margin,
                 'message' => $least === null ? 'No device that was looked at is one of these.' : $least->words(),
             ];
         }, $this->plan->requirements);

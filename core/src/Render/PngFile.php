@@ -24,6 +24,16 @@ final class PngFile
     private const FILTER_UP = "\2";
 
     /**
+     * A grey picture as it is, a byte a pixel.
+     *
+     * @param  string  $pixels  width times height bytes, row by row
+     */
+    public static function grey(int $width, int $height, string $pixels): string
+    {
+        return self::write($width, $height, 8, 0, $width < 1 ? [] : str_split($pixels, $width), [], 96.0, 3);
+    }
+
+    /**
      * @param  list<string>  $rows  packed pixels
      * @param  list<array{int, int, int, int}>  $palette  red, green, blue, alpha
      */

@@ -709,6 +709,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/grades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Grade a print from a picture of it
+         * @description A PNG, JPEG or WebP file of at most 10 MB and 12 megapixels. Each QR Code symbol that is read is graded by the
+         *     parameters of ISO/IEC 15415. A photograph is no calibrated verifier; `white` says the reflectance of the lightest
+         *     thing in it, where it shows a reference patch. No picture is kept. Needs the ability `read`.
+         */
+        post: operations["gradePicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the devices and conditions of the bench */
+        get: operations["proofOptions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List proofs, the newest first */
+        get: operations["listProofs"];
+        put?: never;
+        /**
+         * Have simulated devices look at a glyph or a composition
+         * @description It is carried out in the queue: ask for the proof again to see how far it has come. Without `require` what the
+         *     workspace requires must hold. The same composition, plan and seed give the same figures. Needs the ability
+         *     `glyphs:write`.
+         */
+        post: operations["createProof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        /** Show a proof as far as it has come */
+        get: operations["showProof"];
+        put?: never;
+        post?: never;
+        /** Delete a proof */
+        delete: operations["deleteProof"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a proof; what was found stays */
+        post: operations["cancelProof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        /** Take one simulated picture and see what the readers make of it */
+        get: operations["lookAtSample"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/hooks": {
         parameters: {
             query?: never;
@@ -1538,6 +1658,7 @@ export interface components {
             chat_template: string | null;
             region: string | null;
             gs1_domain: string | null;
+            proof_require: string;
             defaults: {
                 chat_template: string;
                 gs1_domain: string;
@@ -2151,7 +2272,268 @@ export interface components {
             revoked_at: string | null;
         };
         /** @enum {string} */
-        HookEvent: "glyph.saved" | "glyph.deleted" | "gate.admitted" | "gate.admission_undone" | "check.finished";
+        ConditionName: "distance" | "tilt" | "turn" | "curvature" | "defocus" | "motion" | "light" | "uneven" | "glare" | "gain" | "loss" | "missing" | "scratches" | "dirt" | "quiet" | "moire" | "jpeg";
+        /** @description A family of reading devices; docs/proof.md says what each figure means */
+        Device: {
+            id: string;
+            label: string;
+            pixels: number;
+            angle: number;
+            aperture_mm: number;
+            nearest_mm: number;
+            /** @description Null where it focuses by itself */
+            fixed_focus_mm?: number | null;
+            usual_mm: number;
+            lens_blur_px: number;
+            electrons_per_lux_second: number;
+            full_well: number;
+            read_noise: number;
+            slowest_ms: number;
+            lamp_lux: number;
+            /** @enum {string} */
+            light: "white" | "red";
+            /** @enum {string} */
+            decoder: "thorough" | "plain";
+            pixels_per_module: number;
+            light_on_dark?: boolean;
+            mirrored?: boolean;
+            micro_qr?: boolean;
+        };
+        ProofCondition: {
+            id: components["schemas"]["ConditionName"];
+            label: string;
+            unit: string;
+            says: string;
+            /** @description Whether a smaller figure is the harder one */
+            harder_below: boolean;
+            usual?: boolean;
+        };
+        ProofInput: components["schemas"]["Options"] & {
+            /** Format: uuid */
+            glyph?: string;
+            text?: string;
+            fields?: components["schemas"]["Fields"];
+            charset?: components["schemas"]["Charset"];
+            name?: string;
+            version?: number;
+            mask?: number;
+            size_in?: number;
+            reserve?: number;
+            merge?: components["schemas"]["Merge"];
+            modes?: components["schemas"]["Modes"];
+            as_is?: components["schemas"]["AsIs"];
+            whole_dots?: components["schemas"]["WholeDots"];
+            /**
+             * @description What must hold, with commas
+             * @example tilt>=30,checkout_scanner.distance>=25cm,grade>=B
+             */
+            require?: string;
+            devices?: (string | components["schemas"]["Device"])[];
+            conditions?: components["schemas"]["ConditionName"][];
+            /** @default 1 */
+            seed?: number;
+        };
+        ProofSummary: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            glyph: string | null;
+            revision: number | null;
+            /** @enum {string} */
+            state: "queued" | "running" | "done" | "cancelled" | "failed";
+            /** @description Cells that were found */
+            done: number;
+            total: number;
+            seed: number;
+            /** @description Null where nothing is required or not all is found */
+            met: boolean | null;
+            require: string;
+            subject: {
+                symbol: string;
+                modules: number;
+                module_mm: number;
+                symbol_mm: number;
+            };
+            /** @enum {string|null} */
+            letter: "A" | "B" | "C" | "D" | "F" | null;
+            trouble: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            started_at: string | null;
+            /** Format: date-time */
+            finished_at: string | null;
+        };
+        BenchProof: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            glyph: string | null;
+            revision: number | null;
+            /** @enum {string} */
+            state: "queued" | "running" | "done" | "cancelled" | "failed";
+            /** @description Cells that were found */
+            done: number;
+            total: number;
+            seed: number;
+            /** @description Null where nothing is required or not all is found */
+            met: boolean | null;
+            require: string;
+            subject: {
+                symbol: string;
+                modules: number;
+                module_mm: number;
+                symbol_mm: number;
+            };
+            /** @enum {string|null} */
+            letter: "A" | "B" | "C" | "D" | "F" | null;
+            trouble: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            started_at: string | null;
+            /** Format: date-time */
+            finished_at: string | null;
+            devices: {
+                id: string;
+                label: string;
+                /** @enum {string} */
+                decoder: "thorough" | "plain";
+                /** @enum {string} */
+                light: "white" | "red";
+                usual_mm: number;
+            }[];
+            conditions: components["schemas"]["ProofCondition"][];
+            tally: {
+                holds: number;
+                marginal: number;
+                fails: number;
+            };
+            weakest: {
+                device: string;
+                condition: components["schemas"]["ConditionName"];
+                words: string;
+            } | null;
+            grade: components["schemas"]["PrintGrade"] | null;
+            requirements: {
+                require: string;
+                met: boolean;
+                device: string | null;
+                condition: string | null;
+                need: number;
+                figure: number | null;
+                message: string;
+            }[];
+            cells: components["schemas"]["ProofCell"][];
+        };
+        /** @description How far one device goes on reading while one condition grows harder */
+        ProofCell: {
+            device: string;
+            condition: components["schemas"]["ConditionName"];
+            unit: string;
+            need: number;
+            /** @description The hardest figure that is read, the median of three seeds; null when not even the mildest is */
+            margin: number | null;
+            spread: number[] | null;
+            /** @description Whether even the end of the scale is read */
+            beyond: boolean;
+            /** @enum {string} */
+            decoder: "thorough" | "plain";
+            other_decoder: {
+                /** @enum {string} */
+                decoder: "thorough" | "plain";
+                margin: number | null;
+            };
+            /** @description At which the device is held */
+            working_mm: number;
+            words: string;
+            /** @enum {string} */
+            verdict: "holds" | "marginal" | "fails";
+            /** @description Margin to need; from 1.15 on it holds */
+            ratio: number | null;
+            reason: string | null;
+            samples: number;
+        };
+        PrintGrade: {
+            standard: string;
+            grade: number;
+            /** @enum {string} */
+            letter: "A" | "B" | "C" | "D" | "F";
+            calibrated: boolean;
+            lowest: string | null;
+            advice: string;
+            parameters: {
+                parameter: string;
+                label: string;
+                figure: string;
+                value: number;
+                grade: number;
+                letter: string;
+                limits: number[] | null;
+                /** @enum {string|null} */
+                better: "more" | "less" | null;
+                counts: boolean;
+            }[];
+            worst: {
+                column: number;
+                row: number;
+                corners: number[][];
+                why: string;
+            }[];
+        };
+        GradedPicture: {
+            width: number;
+            height: number;
+            hint: string | null;
+            symbols: {
+                text: string;
+                corners: number[][];
+                module_px: number;
+                grade: components["schemas"]["PrintGrade"] | null;
+            }[];
+        };
+        ProofSample: {
+            device: string;
+            condition: components["schemas"]["ConditionName"];
+            unit: string;
+            figure: number;
+            scale: {
+                mildest: number;
+                hardest: number;
+                ratio: boolean;
+            };
+            seed: number;
+            /** @description A PNG as data URI */
+            picture: string;
+            width: number;
+            height: number;
+            corners: number[][];
+            module_px: number;
+            exposure_ms: number;
+            blur_px: number;
+            smear_px: number;
+            whole: boolean;
+            read: {
+                thorough: boolean;
+                plain: boolean;
+            };
+            failure: {
+                stage: string;
+                hint: string;
+            } | null;
+            seen: {
+                corners: number[][];
+                codewords: number;
+                corrected: number;
+                erased: number;
+                fit: number;
+                doubtful: number[][];
+            } | null;
+        };
+        /** @enum {string} */
+        HookEvent: "glyph.saved" | "glyph.deleted" | "gate.admitted" | "gate.admission_undone" | "check.finished" | "proof.finished" | "proof.not_met";
         Hook: {
             /** Format: uuid */
             id: string;
@@ -4132,6 +4514,311 @@ export interface operations {
             503: components["responses"]["Busy"];
         };
     };
+    gradePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                    white?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description The symbols with their grades */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradedPicture"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    proofOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them, with their figures */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        devices: components["schemas"]["Device"][];
+                        conditions: components["schemas"]["ProofCondition"][];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listProofs: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+                /** @description Those of one glyph */
+                glyph?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["ProofSummary"][];
+                        next_cursor: string | null;
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createProof: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofInput"];
+            };
+        };
+        responses: {
+            /** @description Queued */
+            202: {
+                headers: {
+                    Location: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchProof"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The proof */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchProof"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    cancelProof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The proof */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchProof"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    lookAtSample: {
+        parameters: {
+            query: {
+                device: string;
+                condition: components["schemas"]["ConditionName"];
+                figure: number;
+                seed?: number;
+            };
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture, and what was read */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofSample"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
     listHooks: {
         parameters: {
             query?: {
@@ -4535,6 +5222,8 @@ export interface operations {
                     /** @description Country, two letters, whose numbers may lack their country code */
                     region?: string | null;
                     gs1_domain?: string | null;
+                    /** @description What must hold of every glyph that is proofed */
+                    proof_require?: string | null;
                 };
             };
         };
