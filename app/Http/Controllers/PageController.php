@@ -10,7 +10,7 @@ use Illuminate\Http\Response;
 final class PageController
 {
     /** The screens, as resources/web/router.ts names them. */
-    private const SCREENS = '#^(?:|sign-in|compose(?:/[^/]+)?|read|workspace|finishes|glyphs)$#D';
+    private const SCREENS = '#^(?:|sign-in|(?:compose|hand-off|proof|reference)(?:/[^/]+)?|read|grade|workspace|finishes|glyphs|keys|hooks)$#D';
 
     public function __invoke(string $path = ''): Response
     {

@@ -174,13 +174,12 @@ final class PrintedLabel
             return strtr($this->channels[0]->pixels, Gamma::greys(), $map);
         }
         [$r, $g, $b] = array_map(static fn (LuminancePlane $plane): string => $plane->pixels, $this->channels);
-        [$red, $green, $blue] = $light->weights();
         // A drawing has few colours: each is worked out once.
         $known = [];
         $plane = '';
         for ($i = 0, $size = strlen($r); $i < $size; $i++) {
             $key = $r[$i].$g[$i].$b[$i];
-            $plane .= $known[$key] ??= chr((int) round(255 * ($red * $table[ord($r[$i])] + $green * $table[ord($g[$i])] + $blue * $table[ord($b[$i])])));
+            $plane .= $known[$key] ??= chr((int) round(255 * $light->reflectance($table[ord($r[$i])], $table[ord($g[$i])], $table[ord($b[$i])])));
         }
 
         return $plane;

@@ -78,7 +78,12 @@ final readonly class ProofCell
     /** What it says, in a sentence. */
     public function words(): string
     {
-        $figure = fn (float $value): string => sprintf('%s %s', sprintf($value >= 100 ? '%.0f' : ($value >= 1 ? '%.1f' : '%.2f'), $value), $this->condition->unit());
+        $figure = function (float $value): string {
+            $number = sprintf($value >= 100 ? '%.0f' : ($value >= 10 ? '%.1f' : '%.2f'), $value);
+            $number = str_contains($number, '.') ? rtrim(rtrim($number, '0'), '.') : $number;
+
+            return $this->condition->unit() === '°' ? "{$number}°" : "$number {$this->condition->unit()}";
+        };
 
         return match (true) {
             $this->reason !== null => "{$this->device->label}: {$this->reason}",

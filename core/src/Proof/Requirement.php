@@ -36,7 +36,7 @@ final readonly class Requirement
      */
     public static function parse(string $text): array
     {
-        $parts = array_values(array_filter(array_map(trim(...), explode(',', $text)), static fn (string $part): bool => $part !== ''));
+        $parts = array_values(array_filter(array_map(static fn (string $part): string => trim($part, " \t\r\n"), explode(',', $text)), static fn (string $part): bool => $part !== ''));
         if (count($parts) > self::MOST) {
             throw new InvalidRequirement('At most '.self::MOST.' things can be required at once.');
         }

@@ -15,6 +15,7 @@ import KgMarkLogo from './KgMarkLogo.vue'
 const places = [
   { to: '/compose', name: 'Compose' },
   { to: '/read', name: 'Read' },
+  { to: '/proof', name: 'Proof' },
   { to: '/glyphs', name: 'Glyphs' },
   { to: '/finishes', name: 'Finishes' },
   { to: '/hand-off', name: 'Hand-off' },
@@ -118,6 +119,7 @@ async function leave(): Promise<void> {
           <v-list>
             <v-list-item v-for="place in places" :key="place.to" class="narrow" :to="place.to" :title="place.name" />
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
+            <v-list-item title="Grade a print" to="/grade" />
             <v-list-item title="API reference" to="/reference" />
             <v-list-item title="Workspace settings" to="/workspace" />
             <v-list-item

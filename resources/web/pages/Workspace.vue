@@ -7,7 +7,7 @@ import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 
 type Settings = Schemas['WorkspaceSettings']
-const KEYS = ['chat_template', 'region', 'gs1_domain'] as const
+const KEYS = ['chat_template', 'region', 'gs1_domain', 'proof_require'] as const
 
 const { mayWrite } = useSession()
 const { say } = useToast()
@@ -16,7 +16,7 @@ const { data, error, isPending, refetch } = useQuery({
   queryKey: ['workspace'],
   queryFn: async () => (await unwrap(api.GET('/api/v1/workspace'))) as Settings,
 })
-const form = reactive({ chat_template: '', region: '', gs1_domain: '' })
+const form = reactive({ chat_template: '', region: '', gs1_domain: '', proof_require: '' })
 const problems = ref<Record<string, string | undefined>>({})
 const isSaving = ref(false)
 watch(
@@ -46,6 +46,12 @@ const FIELDS = computed(() => [
     label: 'Country of numbers',
     help: 'Two letters, such as GB. A telephone number without + is then read as one of this country, and a note says so.',
     placeholder: 'none: every number needs its country code',
+  },
+  {
+    key: 'proof_require' as const,
+    label: 'What a proof must show',
+    help: 'With commas, such as tilt>=30, checkout_scanner.distance>=25cm, curvature<=70mm, grade>=B. Each proof of a glyph then says whether it is met.',
+    placeholder: 'nothing is required',
   },
 ])
 
