@@ -36,6 +36,7 @@ beforeEach(function () {
         'key' => (string) $this->postJson('/api/v1/keys', ['name' => 'Printer', 'abilities' => ['draw']])->json('key.id'),
         'hook' => $this->postJson('/api/v1/hooks', ['name' => 'Stock', 'url' => 'https://93.184.216.34/', 'events' => ['glyph.saved']])->json('hook.id'),
         'gate' => $this->postJson('/api/v1/gates', ['name' => 'Door', 'csv' => 'A1'])->json('id'),
+        'proof' => $this->postJson('/api/v1/proofs', ['text' => 'hive', 'devices' => ['kiosk'], 'conditions' => ['tilt']])->json('id'),
     ];
     $this->settle = fn (string $path): string => preg_replace_callback('/\{(\w+)\}/', fn (array $m): string => $this->ids[$m[1]] ?? ['kind' => 'wifi', 'format' => 'svg', 'admission' => $this->ids['gate']][$m[1]] ?? 'x', $path);
 });

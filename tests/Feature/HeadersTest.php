@@ -43,3 +43,15 @@ it('names a glyph’s picture by its revision, its options and the renderer, and
     expect($tag())->not->toBe($tags[0]);
     $this->get("/api/v1/glyphs/$id/image.svg", ['If-None-Match' => $tags[0]])->assertOk();
 });
+
+it('answers every screen of the web application as found, and nothing else', function () {
+    preg_match_all("~path: '(/[^']*)'~", (string) file_get_contents(resource_path('web/router.ts')), $paths);
+    $screens = array_values(array_filter($paths[1], fn (string $path): bool => ! str_contains($path, 'rest')));
+    expect(count($screens))->toBeGreaterThan(10);
+    foreach ($screens as $path) {
+        $this->get(preg_replace('~/:\w+\?~', '', $path))->assertOk();
+        $this->get(preg_replace('~/:\w+\?~', '/one', $path))->assertOk();
+    }
+    $this->get('/no-such-screen')->assertNotFound();
+    $this->get('/keys/one')->assertNotFound();
+});

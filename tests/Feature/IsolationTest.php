@@ -41,6 +41,7 @@ function saved(object $test): array
         'delivery' => $test->postJson("/api/v1/hooks/$hook/test")->assertStatus(202)->json('delivery'),
         'key' => (string) $test->postJson('/api/v1/keys', ['name' => 'Quillon printer', 'abilities' => ['draw']])->assertCreated()->json('key.id'),
         'glyph' => $test->postJson('/api/v1/glyphs', jar(['name' => 'Quillon jar', 'text' => 'https://fennmoor.example/Quillon', 'shelf' => 'Quillon shelf']))->assertCreated()->json('id'),
+        'proof' => $test->postJson('/api/v1/proofs', ['text' => 'https://fennmoor.example/Quillon', 'name' => 'Quillon proof', 'devices' => ['kiosk'], 'conditions' => ['tilt']])->assertStatus(202)->json('id'),
         'finish' => $test->postJson('/api/v1/finishes', ['name' => 'Quillon style', 'finish' => ['shape' => 'disc']])->assertCreated()->json('id'),
         'gate' => $gate,
         'admission' => $test->postJson("/api/v1/gates/$gate/admit", ['code' => 'QUILLON-1'])->assertOk()->json('admission.id'),
@@ -55,6 +56,7 @@ function sampleBody(string $method, string $path, array $ids): array
     foreach (array_keys(Contract::properties($operation['requestBody']['content']['application/json']['schema'] ?? [])) as $name) {
         $body += match ($name) {
             'finish_id' => ['finish_id' => $ids['finish']],
+            'glyph' => ['glyph' => $ids['glyph']],
             'glyphs' => ['glyphs' => [$ids['glyph']]],
             'name' => ['name' => 'Changed by somebody else'],
             'code' => ['code' => 'QUILLON-2'],
@@ -92,7 +94,7 @@ it('tells nothing of another workspace: its objects are as absent as those that 
         }
         expect($answers[0])->toBe($answers[1], "$method $path tells a stranger's object from one that does not exist")
             ->and($answers[0][1])->not->toContain('QUILLON')->not->toContain('Quillon');
-        if (preg_match('/\{(?:glyph|finish|gate|key|hook)\}/', $path) === 1) {
+        if (preg_match('/\{(?:glyph|finish|gate|key|hook|proof)\}/', $path) === 1) {
             expect($answers[0][0])->toBe(404, "$method $path");
         }
     }
@@ -110,6 +112,7 @@ it('counts nothing of another workspace', function () {
         $as($owner);
         $this->postJson('/api/v1/glyphs', jar(['shelf' => 'Another shelf']))->assertCreated();
         $this->postJson('/api/v1/gates', ['name' => 'Another door', 'csv' => 'A1'])->assertCreated();
+        $this->postJson('/api/v1/proofs', ['text' => 'https://fennmoor.example/another', 'devices' => ['kiosk'], 'conditions' => ['tilt']])->assertStatus(202);
         $this->postJson('/api/v1/keys', ['name' => 'Another printer', 'abilities' => ['draw']])->assertCreated();
         $as($stranger);
         expect(told($this->getJson($path)))->toBe($before, "$method $path");
@@ -119,7 +122,7 @@ it('counts nothing of another workspace', function () {
 it('changes nothing of another workspace', function () {
     $this->withHeaders(keyOf($this->owner));
     $look = fn (): array => array_map(fn (string $uri) => $this->getJson($uri)->assertOk()->getContent(), [
-        "/api/v1/glyphs/{$this->ids['glyph']}", "/api/v1/finishes/{$this->ids['finish']}", "/api/v1/gates/{$this->ids['gate']}", "/api/v1/gates/{$this->ids['gate']}/admissions", '/api/v1/workspace', '/api/v1/shelves', "/api/v1/keys/{$this->ids['key']}", "/api/v1/hooks/{$this->ids['hook']}", "/api/v1/hooks/{$this->ids['hook']}/deliveries",
+        "/api/v1/glyphs/{$this->ids['glyph']}", "/api/v1/finishes/{$this->ids['finish']}", "/api/v1/gates/{$this->ids['gate']}", "/api/v1/gates/{$this->ids['gate']}/admissions", '/api/v1/workspace', '/api/v1/shelves', "/api/v1/keys/{$this->ids['key']}", "/api/v1/hooks/{$this->ids['hook']}", "/api/v1/hooks/{$this->ids['hook']}/deliveries", "/api/v1/proofs/{$this->ids['proof']}",
     ]);
     $before = $look();
     $this->withHeaders(keyOf($this->stranger));

@@ -22,6 +22,9 @@ final readonly class DeviceModel
     /** What the room's light is worth beside a red lamp behind a red filter. */
     private const ROOM_BEHIND_FILTER = 0.05;
 
+    /** Pixels that a sensor's own grid and lens blur a point over. */
+    private const PIXEL = 1.6;
+
     /** Bounds of every figure, so that a device of one's own stays a camera. */
     private const BOUNDS = [
         'pixels' => [160, 8192], 'angle' => [5, 140], 'aperture_mm' => [0.05, 50], 'nearest_mm' => [0, 100_000], 'fixed_focus_mm' => [10, 1_000_000],
@@ -149,7 +152,9 @@ final readonly class DeviceModel
     }
 
     /**
-     * Where it would be held: as usual, nearer where the modules would be too small, farther where it would not fit.
+     * Where it would be held: as usual, nearer where the modules would be too small, farther where it would not fit. With
+     * a fixed focus s people find where blur and pixels together are finest, but no farther than usual: the least of
+     * (A · (1 − d/s))² + (PIXEL · d/f)² lies at s / (1 + (PIXEL · s / (f · A))²).
      *
      * @param  float  $sideMm  of the symbol with its quiet zone
      */
@@ -157,7 +162,11 @@ final readonly class DeviceModel
     {
         $comfortable = $this->focalPx() * $moduleMm / (1.6 * $this->pixelsPerModule);
 
-        return max($this->nearest($sideMm) * 1.1, min($this->usualMm, $comfortable));
+        $held = $this->fixedFocusMm === null
+            ? $comfortable
+            : $this->fixedFocusMm / (1 + (self::PIXEL * $this->fixedFocusMm / ($this->focalPx() * $this->apertureMm)) ** 2);
+
+        return max($this->nearest($sideMm) * 1.1, min($this->usualMm, $held));
     }
 
     /** The same camera with so many pixels of each side taken together, as decoders do that need no more. */

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Proof;
 
+use KeenGlyph\Core\Degrade\DeviceModel;
+use KeenGlyph\Core\Degrade\Devices;
+use KeenGlyph\Core\Degrade\Light;
+
 /**
  * Families of reading devices as plain cameras: pixels across the picture they decode, the angle it spans, the pixels
  * a module must have, and how near they focus. Typical values of each family, stated so that they can be argued with.
@@ -18,43 +22,23 @@ enum Camera: string
     case CheckoutScanner = 'checkout_scanner';
     case Kiosk = 'kiosk';
 
-    /** Short side of the picture as a share of the long one. */
-    private const ASPECT = 0.5625;
-
-    /** Share of the short side that a symbol with its quiet zone may take. */
-    private const FILL = 0.9;
-
     public function label(): string
     {
-        return match ($this) {
-            self::RecentPhone => 'Recent phone',
-            self::EntryPhone => 'Entry phone',
-            self::Tablet => 'Tablet',
-            self::Webcam => 'Laptop webcam',
-            self::HandheldImager => 'Handheld imager',
-            self::CheckoutScanner => 'Checkout scanner',
-            self::Kiosk => 'Kiosk camera',
-        };
+        return Devices::named($this->value)->label;
     }
 
     /** Whether it lights with red light of 660 nm and sees nothing else. */
     public function isRed(): bool
     {
-        return $this === self::HandheldImager || $this === self::CheckoutScanner;
+        return Devices::named($this->value)->light === Light::Red;
     }
 
     /** @return array{int, float, float, float} pixels across, degrees across, pixels a module, nearest focus in millimetres */
     public function model(): array
     {
-        return match ($this) {
-            self::RecentPhone => [1920, 67.0, 2.3, 60.0],
-            self::EntryPhone => [1280, 67.0, 2.6, 80.0],
-            self::Tablet => [1920, 70.0, 2.6, 90.0],
-            self::Webcam => [1280, 70.0, 3.0, 140.0],
-            self::HandheldImager => [1280, 37.0, 1.8, 30.0],
-            self::CheckoutScanner => [1280, 48.0, 1.8, 0.0],
-            self::Kiosk => [1280, 60.0, 2.6, 70.0],
-        };
+        $device = Devices::named($this->value);
+
+        return [$device->pixels, $device->angle, $device->pixelsPerModule, $device->nearestMm];
     }
 
     /**
@@ -80,7 +64,7 @@ enum Camera: string
     {
         [, $angle, , $focus] = $this->model();
 
-        return max($focus, $sideMm / (2 * tan(deg2rad($angle / 2)) * self::ASPECT * self::FILL));
+        return max($focus, $sideMm / (2 * tan(deg2rad($angle / 2)) * DeviceModel::ASPECT * DeviceModel::FILL));
     }
 
     /** Narrowest module, in millimetres, that is read from a distance. */

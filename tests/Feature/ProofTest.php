@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\Proof;
+use App\Models\User;
+use App\Proofs\FinishProof;
+use App\Proofs\ProveRow;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
+use KeenGlyph\Core\Compose\Composition;
+use KeenGlyph\Core\Compose\PayloadInput;
+use KeenGlyph\Core\Image\PictureFormat;
+
+beforeEach(function () {
+    Queue::fake();
+    $this->user = User::factory()->create();
+    $this->withHeaders([...keyOf($this->user), 'Accept' => 'application/json']);
+    $this->ask = fn (array $more = []) => $this->postJson('/api/v1/proofs', ['text' => 'https://fennmoor.example/hive/7', 'size_mm' => 20, 'dpi' => 300, 'devices' => ['kiosk', 'recent_phone'], 'conditions' => ['tilt'], ...$more]);
+    $this->prove = function (string $id): void {
+        foreach ([0, 1] as $row) {
+            (new ProveRow($id, $row))->handle(new FinishProof);
+        }
+    };
+});
+
+it('is queued, found cell by cell, and done once', function () {
+    $hook = $this->postJson('/api/v1/hooks', ['name' => 'Printer', 'url' => 'https://93.184.216.34/', 'events' => ['proof.finished', 'proof.not_met']])->json('hook.id');
+    $proof = ($this->ask)(['require' => 'tilt>=20,kiosk.tilt>=84,grade>=B'])->assertStatus(202)->assertJsonPath('state', 'queued')->assertJsonPath('total', 2)->assertJsonPath('cells', [])->json();
+    Queue::assertPushed(ProveRow::class, 2);
+    (new ProveRow($proof['id'], 0))->handle(new FinishProof);
+    $this->getJson("/api/v1/proofs/{$proof['id']}")->assertJsonPath('state', 'running')->assertJsonPath('done', 1)->assertJsonPath('met', null)->assertJsonPath('cells.0.device', 'kiosk');
+    (new ProveRow($proof['id'], 1))->handle(new FinishProof);
+    $done = $this->getJson("/api/v1/proofs/{$proof['id']}")->assertJsonPath('state', 'done')->assertJsonPath('met', false)->assertJsonPath('grade.letter', 'A')->json();
+    expect(array_column($done['requirements'], 'met'))->toBe([true, false, true])->and($done['requirements'][1]['device'])->toBe('kiosk')
+        ->and($done['cells'][0]['margin'])->toBeGreaterThan(30)->toBeLessThan(84);
+    // Whoever comes once more finds nothing to do, and nobody is told twice.
+    ($this->prove)($proof['id']);
+    expect(DB::table('hook_deliveries')->where('hook_id', $hook)->orderBy('type')->pluck('type')->all())->toBe(['proof.finished', 'proof.not_met']);
+});
+
+it('goes on where a worker was killed', function () {
+    $id = ($this->ask)(['conditions' => ['tilt', 'glare']])->json('id');
+    Proof::query()->whereKey($id)->update(['state' => 'running', 'started_at' => now()]);
+    $kept = ['margin' => 12.5, 'mildest' => 12.5, 'hardest' => 12.5, 'beyond' => false, 'other' => null, 'working_mm' => 150.0, 'reason' => null, 'samples' => 3];
+    DB::table('proof_cells')->insert(['proof_id' => $id, 'place' => 0, 'found' => json_encode($kept)]);
+    ($this->prove)($id);
+    $this->getJson("/api/v1/proofs/$id")->assertJsonPath('state', 'done')->assertJsonPath('done', 4)->assertJsonPath('cells.0.margin', 12.5);
+});
+
+it('takes over what the same composition was found to bear, and nothing of another one', function () {
+    $first = ($this->ask)()->json('id');
+    ($this->prove)($first);
+    $again = ($this->ask)(['require' => 'tilt>=10'])->json();
+    expect($again['done'])->toBe(2)->and(($this->ask)(['seed' => 2])->json('done'))->toBe(0)->and(($this->ask)(['size_mm' => 21])->json('done'))->toBe(0);
+    ($this->prove)($again['id']);
+    $this->getJson("/api/v1/proofs/{$again['id']}")->assertJsonPath('met', true)->assertJsonPath('cells.0.margin', $this->getJson("/api/v1/proofs/$first")->json('cells.0.margin'))->assertJsonPath('cells.0.need', 10);
+});
+
+it('stops when it is cancelled, and keeps what was found', function () {
+    $id = ($this->ask)()->json('id');
+    (new ProveRow($id, 0))->handle(new FinishProof);
+    $this->postJson("/api/v1/proofs/$id/cancel")->assertOk()->assertJsonPath('state', 'cancelled')->assertJsonPath('cells.0.device', 'kiosk');
+    (new ProveRow($id, 1))->handle(new FinishProof);
+    $this->getJson("/api/v1/proofs/$id")->assertJsonPath('state', 'cancelled')->assertJsonCount(1, 'cells');
+    $this->deleteJson("/api/v1/proofs/$id")->assertNoContent();
+    $this->getJson("/api/v1/proofs/$id")->assertNotFound();
+});
+
+it('proofs a glyph as it was when it was asked, by what the workspace requires', function () {
+    $this->patchJson('/api/v1/workspace', ['proof_require' => 'tilt>=15'])->assertOk()->assertJsonPath('proof_require', 'tilt>=15');
+    $glyph = $this->postJson('/api/v1/glyphs', jar())->assertCreated()->json();
+    $proof = $this->postJson('/api/v1/proofs', ['glyph' => $glyph['id'], 'devices' => ['kiosk'], 'conditions' => ['tilt']])->assertStatus(202)->assertJsonPath('require', 'tilt>=15')->assertJsonPath('revision', 1)->json();
+    $this->patchJson("/api/v1/glyphs/{$glyph['id']}", ['text' => 'https://fennmoor.example/changed'])->assertOk();
+    (new ProveRow($proof['id'], 0))->handle(new FinishProof);
+    $this->getJson("/api/v1/proofs?glyph={$glyph['id']}")->assertJsonCount(1, 'data')->assertJsonPath('data.0.met', true)->assertJsonPath('data.0.revision', 1);
+});
+
+it('shows the picture at any figure with what was read', function () {
+    $id = ($this->ask)()->json('id');
+    $mild = $this->getJson("/api/v1/proofs/$id/sample?device=kiosk&condition=tilt&figure=10")->assertOk()->assertJsonPath('read.plain', true)->assertJsonPath('read.thorough', true)->json();
+    $hard = $this->getJson("/api/v1/proofs/$id/sample?device=kiosk&condition=tilt&figure=84&seed=1")->assertOk()->assertJsonPath('read.plain', false)->json();
+    $picture = imagecreatefromstring((string) base64_decode(explode(',', $mild['picture'])[1]));
+    expect([imagesx($picture), imagesy($picture)])->toBe([$mild['width'], $mild['height']])->and($mild['picture'])->not->toBe($hard['picture'])->and($hard['failure'] === null)->toBe($hard['read']['thorough']);
+    // Beyond its end a scale goes no further.
+    $this->getJson("/api/v1/proofs/$id/sample?device=kiosk&condition=tilt&figure=4000")->assertOk()->assertJsonPath('figure', 85);
+    $this->getJson("/api/v1/proofs/$id/sample?device=spoon&condition=tilt&figure=10")->assertUnprocessable();
+});
+
+it('refuses what it cannot look at, beside the field', function (array $given, string $pointer) {
+    $answer = ($this->ask)($given)->assertUnprocessable();
+    expect(array_column($answer->json('errors'), 'pointer'))->toContain($pointer);
+})->with([
+    'no such device' => [['devices' => ['spoon']], '#/devices'], 'no such condition' => [['conditions' => ['heat']], '#/conditions'], 'a requirement' => [['require' => 'tilt'], '#/require'],
+    'both' => [['glyph' => '0192aaaa-0000-7000-8000-000000000000'], '#/glyph'], 'a device without figures' => [['devices' => [['id' => 'mine']]], '#/devices'], 'a seed' => [['seed' => -1], '#/seed'],
+    'a text that may not be drawn' => [['text' => 'javascript:alert(1)'], '#/text'],
+]);
+
+it('takes devices of one’s own', function () {
+    $device = [...$this->getJson('/api/v1/proofs/options')->assertOk()->json('devices.6'), 'id' => 'door_camera', 'label' => 'Door camera'];
+    ($this->ask)(['devices' => [$device]])->assertStatus(202)->assertJsonPath('devices.0.id', 'door_camera');
+});
+
+it('grades pictures of prints', function () {
+    $png = Composition::of(PayloadInput::ofText('https://fennmoor.example/hive/7'))->picture(PictureFormat::Png);
+    $graded = $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('print.png', $png), 'white' => '0.9'])->assertOk()->assertJsonPath('symbols.0.grade.letter', 'A')->assertJsonPath('symbols.0.grade.calibrated', true)->json();
+    expect(array_column($graded['symbols'][0]['grade']['parameters'], 'value', 'parameter')['contrast'])->toEqualWithDelta(0.9, 0.01);
+    $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('print.png', 'no picture')])->assertUnprocessable();
+    $this->post('/api/v1/grades', [])->assertUnprocessable();
+});
