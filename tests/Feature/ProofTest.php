@@ -31,7 +31,9 @@ it('is queued, found cell by cell, and done once', function () {
     Queue::assertPushed(ProveRow::class, 2);
     (new ProveRow($proof['id'], 0))->handle(new FinishProof);
     $this->getJson("/api/v1/proofs/{$proof['id']}")->assertJsonPath('state', 'running')->assertJsonPath('done', 1)->assertJsonPath('met', null)->assertJsonPath('cells.0.device', 'kiosk');
+    $this->getJson('/api/v1/proofs')->assertJsonPath('data.0.done', 1);
     (new ProveRow($proof['id'], 1))->handle(new FinishProof);
+    $this->getJson('/api/v1/proofs')->assertJsonPath('data.0.done', 2);
     $done = $this->getJson("/api/v1/proofs/{$proof['id']}")->assertJsonPath('state', 'done')->assertJsonPath('met', false)->assertJsonPath('grade.letter', 'A')->json();
     expect(array_column($done['requirements'], 'met'))->toBe([true, false, true])->and($done['requirements'][1]['device'])->toBe('kiosk')
         ->and($done['cells'][0]['margin'])->toBeGreaterThan(30)->toBeLessThan(84);

@@ -43,7 +43,10 @@ final class ProofController
         $glyph = $request->validated('glyph');
         [$page, $next] = $request->page(is_string($glyph) ? $proofs->where('glyph_id', $glyph) : $proofs, Keyset::byTime('created_at'));
 
-        return new JsonResponse(['data' => $page->map(ProofResource::summary(...)), 'next_cursor' => $next]);
+        $open = $page->filter(static fn (mixed $proof): bool => $proof instanceof Proof && $proof->isOpen())->pluck('id')->all();
+        $done = DB::table('proof_cells')->whereIn('proof_id', $open)->groupBy('proof_id')->selectRaw('proof_id, count(*) AS done')->pluck('done', 'proof_id');
+
+        return new JsonResponse(['data' => $page->map(static fn (Proof $proof): array => ProofResource::summary($proof, $proof->isOpen() ? (int) ($done[$proof->id] ?? 0) : $proof->total)), 'next_cursor' => $next]);
     }
 
     public function store(ProofRequest $request, StartProof $start): JsonResponse

@@ -33,12 +33,15 @@ final class ProofResource
         ];
     }
 
-    /** @return array<string, mixed> */
-    public static function summary(Proof $proof, ?int $done = null): array
+    /**
+     * @param  int  $done  cells that were found
+     * @return array<string, mixed>
+     */
+    public static function summary(Proof $proof, int $done): array
     {
         return [
             'id' => $proof->id, 'name' => $proof->name, 'glyph' => $proof->glyph_id, 'revision' => $proof->glyph_revision, 'state' => $proof->state,
-            'done' => $done ?? ($proof->isOpen() ? count($proof->found()) : $proof->total), 'total' => $proof->total, 'seed' => $proof->seed, 'met' => $proof->met, 'require' => is_string($proof->plan['require'] ?? null) ? $proof->plan['require'] : '',
+            'done' => $done, 'total' => $proof->total, 'seed' => $proof->seed, 'met' => $proof->met, 'require' => is_string($proof->plan['require'] ?? null) ? $proof->plan['require'] : '',
             'subject' => $proof->subject, 'letter' => is_string($proof->grade['letter'] ?? null) ? $proof->grade['letter'] : null, 'trouble' => $proof->trouble,
             'created_at' => $proof->created_at->toIso8601ZuluString(), 'started_at' => $proof->started_at?->toIso8601ZuluString(), 'finished_at' => $proof->finished_at?->toIso8601ZuluString(),
         ];

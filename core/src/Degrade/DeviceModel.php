@@ -45,7 +45,7 @@ final readonly class DeviceModel
      * @param  float  $readNoise  electrons, standard deviation
      * @param  float  $slowestMs  longest exposure
      * @param  float  $lampLux  of its own lamp at LAMP_MM
-     * @param  float  $pixelsPerModule  fewest pixels a module that its maker would state, for estimates of reach
+     * @param  float  $pixelsPerModule  fewest pixels a module that its maker would state: for estimates of reach, and what a plain decoder begins with
      */
     private function __construct(
         public string $id,

@@ -85,6 +85,6 @@ final class ProofBench
     {
         $situation = (new Situation($device->workingMm($this->label->moduleMm, $this->label->sideMm())))->with($condition, $figure);
 
-        return new Sample(Photographer::take($this->label, $device, $situation, $this->seed * 1009 + $seed), $this->text, $this->label->modules);
+        return new Sample(Photographer::take($this->label, $device, $situation, $this->seed * 1009 + $seed), $this->text, $this->label->modules, $device->pixelsPerModule);
     }
 }

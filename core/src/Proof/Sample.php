@@ -11,6 +11,7 @@ use KeenGlyph\Core\Read\Failure;
 use KeenGlyph\Core\Read\HintedReader;
 use KeenGlyph\Core\Read\PlainReader;
 use KeenGlyph\Core\Read\Reading;
+use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Read\Unreadable;
 
 /** One simulated picture, and what both kinds of decoder made of it. */
@@ -20,8 +21,12 @@ final class Sample
 
     private DecodedMatrix|Failure|null $plain = null;
 
-    /** @param  string  $text  that the symbol holds, in bytes */
-    public function __construct(public readonly Photograph $photograph, private readonly string $text, private readonly int $modules)
+    /**
+     * @param  string  $text  that the symbol holds, in bytes
+     * @param  int  $modules  a side
+     * @param  float  $plainPx  fewest pixels a module with which a plain decoder begins
+     */
+    public function __construct(public readonly Photograph $photograph, private readonly string $text, private readonly int $modules, private readonly float $plainPx = 0.0)
     {
     }
 
@@ -45,6 +50,9 @@ final class Sample
 
     private function plain(): DecodedMatrix|Failure
     {
+        if ($this->photograph->modulePx < $this->plainPx) {
+            return $this->plain ??= new Failure(Stage::NoGrid, $this->photograph->modulePx);
+        }
         if ($this->plain === null) {
             try {
                 $this->plain = PlainReader::read($this->photograph->picture, $this->photograph->corners, $this->modules);

@@ -19,8 +19,8 @@ final class PlainReader
     /** Share of a module by which a run may be too long or too short. */
     private const RUN = 0.55;
 
-    /** Modules beside the symbol that must be light, and the share of each side. */
-    private const QUIET = [0.75, 1.5];
+    /** Modules beside the symbol at which it must be light, and the share of each side. */
+    private const QUIET = 0.75;
 
     private const QUIET_SHARE = 0.9;
 
@@ -119,15 +119,13 @@ final class PlainReader
 
     private static function hasQuietZone(BitPlane $bits, Homography $map, int $modules): bool
     {
-        foreach (self::QUIET as $out) {
-            foreach ([[-$out, false], [$modules + $out, false], [-$out, true], [$modules + $out, true]] as [$across, $isColumn]) {
-                $light = 0;
-                for ($i = 0; $i < $modules; $i++) {
-                    $light += self::isDark($bits, $map, $isColumn ? $across : $i + 0.5, $isColumn ? $i + 0.5 : $across) ? 0 : 1;
-                }
-                if ($light < self::QUIET_SHARE * $modules) {
-                    return false;
-                }
+        foreach ([[-self::QUIET, false], [$modules + self::QUIET, false], [-self::QUIET, true], [$modules + self::QUIET, true]] as [$across, $isColumn]) {
+            $light = 0;
+            for ($i = 0; $i < $modules; $i++) {
+                $light += self::isDark($bits, $map, $isColumn ? $across : $i + 0.5, $isColumn ? $i + 0.5 : $across) ? 0 : 1;
+            }
+            if ($light < self::QUIET_SHARE * $modules) {
+                return false;
             }
         }
 
