@@ -77,6 +77,8 @@ it('proofs a glyph as it was when it was asked, by what the workspace requires',
     $this->patchJson("/api/v1/glyphs/{$glyph['id']}", ['text' => 'https://fennmoor.example/changed'])->assertOk();
     (new ProveRow($proof['id'], 0))->handle(new FinishProof);
     $this->getJson("/api/v1/proofs?glyph={$glyph['id']}")->assertJsonCount(1, 'data')->assertJsonPath('data.0.met', true)->assertJsonPath('data.0.revision', 1);
+    // The library says so, and that the glyph has changed since.
+    $this->getJson('/api/v1/glyphs')->assertJsonPath('data.0.proof.met', true)->assertJsonPath('data.0.proof.current', false)->assertJsonPath('data.0.proof.letter', 'A');
 });
 
 it('shows the picture at any figure with what was read', function () {

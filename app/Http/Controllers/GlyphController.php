@@ -16,6 +16,7 @@ use App\Http\Requests\LookupRequest;
 use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
 use App\Models\Glyph;
+use App\Proofs\LatestProofs;
 use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
@@ -45,7 +46,9 @@ final class GlyphController
         $total = $query->count();
         [$page, $next] = $request->page($query, $request->validated('sort') === 'name' ? Keyset::byName() : Keyset::byTime('updated_at'));
 
-        return new JsonResponse(['data' => $page->map(static fn (Glyph $glyph): array => GlyphResource::of($glyph, false)), 'total' => $total, 'next_cursor' => $next]);
+        $proofs = LatestProofs::of($page);
+
+        return new JsonResponse(['data' => $page->map(static fn (Glyph $glyph): array => [...GlyphResource::of($glyph, false), 'proof' => $proofs[$glyph->id] ?? null]), 'total' => $total, 'next_cursor' => $next]);
     }
 
     /** Which glyphs say exactly this. */

@@ -2117,6 +2117,17 @@ export interface components {
                 bytes: number;
             };
             revision: number;
+            /** @description In lists, what its newest whole proof says; null where there is none */
+            proof?: null | {
+                /** Format: uuid */
+                id: string;
+                revision: number;
+                /** @description Whether the glyph is still as it was then */
+                current: boolean;
+                /** @description Null where nothing was required */
+                met: boolean | null;
+                letter: string | null;
+            };
             /** @description Where anybody can see its picture; null until it is given one */
             address: null | {
                 token: string;

@@ -11,6 +11,7 @@ import KgVerdict from '@/components/KgVerdict.vue'
 import KgApplied from '@/components/KgApplied.vue'
 import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
 import { type SavedFinish, useFinishChanges, useFinishes, type Applied } from '@/composables/useFinishes'
+import { startProof } from '@/composables/useProofs'
 import { useKinds } from '@/composables/useKinds'
 import { useShortcut } from '@/composables/useShortcut'
 import { useAbout } from '@/composables/useAbout'
@@ -61,6 +62,30 @@ const outcome = ref<Applied | null>(null)
 const { limits } = useAbout()
 const shelving = ref(false)
 const shelf = ref('')
+const proofWords = (glyph: Glyph): string =>
+  glyph.proof == null
+    ? ''
+    : !glyph.proof.current
+      ? 'older'
+      : `${glyph.proof.letter ?? ''}${glyph.proof.met === null ? '' : glyph.proof.met ? ', met' : ', not met'}`
+const proofTitle = (glyph: Glyph): string =>
+  glyph.proof == null
+    ? ''
+    : `Print grade ${glyph.proof.letter ?? 'unknown'}, found for revision ${glyph.proof.revision}`
+const isProofing = ref(false)
+/** All of them wait in the queue, and go on there whatever happens to this page. */
+async function proofAll(): Promise<void> {
+  isProofing.value = true
+  const ids = [...chosen.value]
+  try {
+    for (const glyph of ids) await startProof({ glyph })
+    say(`${counted(ids.length, 'glyph')} in the queue: Proof shows how far each has come.`)
+  } catch (e) {
+    say(e instanceof Error ? e.message : 'They could not be put in the queue.')
+  } finally {
+    isProofing.value = false
+  }
+}
 /** Puts the chosen ones on a shelf, or without a name takes them off. */
 async function shelve(): Promise<void> {
   const ids = [...chosen.value]
@@ -176,6 +201,7 @@ const size = (glyph: Glyph): string =>
             <th class="opt">Symbol</th>
             <th class="opt num">Size</th>
             <th class="opt">Inks</th>
+            <th class="opt">Proof</th>
             <th class="num opt" :aria-sort="sort === '-updated_at' ? 'descending' : undefined">
               <button type="button" class="sort" @click="sort = '-updated_at'">
                 Changed<v-icon v-if="sort === '-updated_at'" class="kg-icon" :icon="mdiArrowDown" />
@@ -229,6 +255,14 @@ const size = (glyph: Glyph): string =>
                   >{{ glyph.dark }}</span
                 ></span
               >
+            </td>
+            <td class="opt">
+              <router-link v-if="glyph.proof" :to="`/proof/${glyph.id}`" class="proved" :title="proofTitle(glyph)"
+                ><KgVerdict
+                  :verdict="!glyph.proof.current ? 'not_run' : glyph.proof.met === false ? 'fails' : 'holds'"
+                /><span>{{ proofWords(glyph) }}</span></router-link
+              >
+              <router-link v-else :to="`/proof/${glyph.id}`" class="note">not yet</router-link>
             </td>
             <td class="num dt opt">
               <time :datetime="glyph.updated_at" :title="new Date(glyph.updated_at).toLocaleString('en-GB')">{{
@@ -286,6 +320,7 @@ const size = (glyph: Glyph): string =>
           </v-list>
         </v-menu>
         <v-btn @click="shelving = true">Put on a shelf</v-btn>
+        <v-btn :disabled="isProofing" @click="proofAll">Proof</v-btn>
         <v-btn @click="chosen = new Set()">Clear</v-btn>
       </div>
       <v-dialog v-model="shelving">
