@@ -98,12 +98,23 @@ it('refuses what it cannot look at, beside the field', function (array $given, s
 })->with([
     'no such device' => [['devices' => ['spoon']], '#/devices'], 'no such condition' => [['conditions' => ['heat']], '#/conditions'], 'a requirement' => [['require' => 'tilt'], '#/require'],
     'both' => [['glyph' => '0192aaaa-0000-7000-8000-000000000000'], '#/glyph'], 'a device without figures' => [['devices' => [['id' => 'mine']]], '#/devices'], 'a seed' => [['seed' => -1], '#/seed'],
+    'the same device twice' => [['devices' => ['kiosk', 'kiosk']], '#/devices'],
     'a text that may not be drawn' => [['text' => 'javascript:alert(1)'], '#/text'],
 ]);
 
 it('takes devices of one’s own', function () {
     $device = [...$this->getJson('/api/v1/proofs/options')->assertOk()->json('devices.6'), 'id' => 'door_camera', 'label' => 'Door camera'];
     ($this->ask)(['devices' => [$device]])->assertStatus(202)->assertJsonPath('devices.0.id', 'door_camera');
+});
+
+it('looks through the strangest camera that its bounds allow', function () {
+    $device = ['id' => 'odd', 'label' => 'Odd', 'pixels' => 8192, 'angle' => 5, 'aperture_mm' => 50, 'nearest_mm' => 0, 'fixed_focus_mm' => 10, 'usual_mm' => 10, 'lens_blur_px' => 5, 'electrons_per_lux_second' => 1, 'full_well' => 1000000, 'read_noise' => 1000, 'slowest_ms' => 1000, 'lamp_lux' => 0, 'light' => 'white', 'decoder' => 'plain', 'pixels_per_module' => 1];
+    $id = ($this->ask)(['devices' => [$device], 'conditions' => ['motion', 'defocus']])->assertStatus(202)->json('id');
+    foreach (['motion', 'defocus', 'jpeg', 'curvature', 'scratches'] as $condition) {
+        $this->getJson("/api/v1/proofs/$id/sample?device=odd&condition=$condition&figure=50")->assertOk();
+    }
+    (new ProveRow($id, 0))->handle(new FinishProof);
+    $this->getJson("/api/v1/proofs/$id")->assertJsonPath('state', 'done');
 });
 
 it('grades pictures of prints', function () {

@@ -149,8 +149,15 @@ final class Blemishes
         }
         $reach = $long * hypot(...$along) + $wide * hypot(...$across) + 1;
         $soft = 1 / max(0.5, sqrt(abs($determinant)));
+        // Along a row, only where the distance across can be small enough: a slanted line's box is mostly empty.
+        $edge = ($wide + $soft) * abs($determinant);
         for ($row = max(0, (int) floor($y - $reach)), $end = min($this->plane->height - 1, (int) ceil($y + $reach)); $row <= $end; $row++) {
-            for ($column = max(0, (int) floor($x - $reach)), $stop = min($width - 1, (int) ceil($x + $reach)); $column <= $stop; $column++) {
+            [$from, $to] = [$x - $reach, $x + $reach];
+            if (abs($along[1]) > 1e-6) {
+                $middle = $x + ($row - $y) * $along[0] / $along[1];
+                [$from, $to] = [max($from, $middle - $edge / abs($along[1])), min($to, $middle + $edge / abs($along[1]))];
+            }
+            for ($column = max(0, (int) floor($from)), $stop = min($width - 1, (int) ceil($to)); $column <= $stop; $column++) {
                 $s = abs((($column - $x) * $across[1] - ($row - $y) * $across[0]) / $determinant);
                 $t = abs((($row - $y) * $along[0] - ($column - $x) * $along[1]) / $determinant);
                 // Modules that the pixel's middle lies within the edge.

@@ -172,10 +172,11 @@ final readonly class DeviceModel
     /** The same camera with so many pixels of each side taken together, as decoders do that need no more. */
     public function binned(int $by): self
     {
-        return $by < 2 ? $this : self::of([
-            ...$this->toArray(), 'pixels' => max((int) self::BOUNDS['pixels'][0], intdiv($this->pixels, $by)), 'lens_blur_px' => $this->lensBlurPx / $by,
-            'electrons_per_lux_second' => min((float) self::BOUNDS['electrons_per_lux_second'][1], $this->electrons * $by ** 2), 'full_well' => min((float) self::BOUNDS['full_well'][1], $this->fullWell * $by ** 2), 'read_noise' => $this->readNoise * $by,
-        ]);
+        return $by < 2 ? $this : new self(
+            $this->id, $this->label, max(16, intdiv($this->pixels, $by)), $this->angle, $this->apertureMm, $this->nearestMm, $this->fixedFocusMm, $this->usualMm, $this->lensBlurPx / $by,
+            $this->electrons * $by ** 2, $this->fullWell * $by ** 2, $this->readNoise * $by, $this->slowestMs, $this->lampLux, $this->light, $this->decoder, $this->pixelsPerModule,
+            $this->takesLightOnDark, $this->takesMirrored, $this->takesMicro,
+        );
     }
 
     /** @return array<string, mixed> as devices.json has it */

@@ -7,6 +7,9 @@ namespace KeenGlyph\Core\Degrade;
 /** Light that falls on a sensor while a picture is made: a number a pixel, 1 fills it. */
 final class LightPlane
 {
+    /** Radius of the widest disc, in pixels: nothing is read through one that is wider. */
+    private const WIDEST = 32.0;
+
     /** Places at most along a movement at which the picture is added up. */
     private const TAPS = 32;
 
@@ -29,7 +32,7 @@ final class LightPlane
     /** Out of focus: each point becomes an even disc. */
     public function disc(float $diameterPx): void
     {
-        $radius = $diameterPx / 2;
+        $radius = min(self::WIDEST, $diameterPx / 2);
         if ($radius < 0.25) {
             return;
         }

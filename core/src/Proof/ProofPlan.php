@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Proof;
 use KeenGlyph\Core\Degrade\Condition;
 use KeenGlyph\Core\Degrade\DeviceModel;
 use KeenGlyph\Core\Degrade\Devices;
+use KeenGlyph\Core\Degrade\InvalidDevice;
 
 /** Which devices and conditions a proof looks at, and what must hold of each. */
 final readonly class ProofPlan
@@ -20,9 +21,14 @@ final readonly class ProofPlan
      * @param  list<Requirement>  $requirements
      *
      * @throws InvalidRequirement when there is nothing to look at, or too much
+     * @throws InvalidDevice when two have the same name
      */
     public function __construct(public array $devices, public array $conditions, public array $requirements = [])
     {
+        $names = array_map(static fn (DeviceModel $device): string => $device->id, $devices);
+        if (count(array_unique($names)) < count($names)) {
+            throw new InvalidDevice('id', 'Two devices have the same name. Each needs an id of its own.');
+        }
         $cells = count($devices) * count($conditions);
         if ($cells === 0 || $cells > self::MOST_CELLS) {
             throw new InvalidRequirement($cells === 0 ? 'Name at least one device and one condition.' : "That would be $cells cells; ".self::MOST_CELLS.' is the most.');
@@ -48,7 +54,7 @@ final readonly class ProofPlan
      * @param  mixed  $conditions  a list of names
      * @param  string  $require  what must hold
      *
-     * @throws InvalidRequirement|\KeenGlyph\Core\Degrade\InvalidDevice
+     * @throws InvalidRequirement|InvalidDevice
      */
     public static function from(mixed $devices, mixed $conditions, string $require): self
     {
