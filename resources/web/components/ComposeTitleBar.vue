@@ -57,6 +57,13 @@ defineExpose({ askForName })
         >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ dirty ? ', unsaved' : '' }}</span
       >
     </div>
+    <v-btn
+      v-if="glyph"
+      class="bare step"
+      :to="`/proof/${glyph.id}`"
+      title="Simulated devices look at it as it was saved"
+      >Proof</v-btn
+    >
     <v-btn class="bare icon step" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!canUndo" @click="$emit('undo')"
       ><v-icon :icon="mdiUndo"
     /></v-btn>

@@ -206,33 +206,6 @@ function move(event: KeyboardEvent, step: number): void {
   gap: 10px;
   align-items: center;
 }
-.gauge {
-  --c: var(--ink);
-  display: block;
-  position: relative;
-  height: 9px;
-  background: linear-gradient(var(--edge) 0 0) 0 100% / 100% 1px no-repeat;
-}
-.gauge::before {
-  content: '';
-  position: absolute;
-  left: 0;
-  bottom: 1px;
-  height: 4px;
-  width: var(--v);
-  background: var(--c);
-  transition: width var(--move);
-}
-.gauge::after {
-  content: '';
-  position: absolute;
-  left: calc(var(--v) - 1px);
-  bottom: 0;
-  width: 1.5px;
-  height: 9px;
-  background: var(--c);
-  transition: left var(--move);
-}
 @media (max-width: 719px) {
   .levels td {
     height: 44px;

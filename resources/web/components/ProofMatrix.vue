@@ -208,31 +208,6 @@ td.weakest::after {
 .pale {
   color: var(--ink-3);
 }
-.gauge {
-  --c: var(--ink);
-  display: block;
-  position: relative;
-  height: 9px;
-  border-bottom: 1px solid var(--edge);
-}
-.gauge::before {
-  content: '';
-  position: absolute;
-  left: 0;
-  bottom: 1px;
-  height: 4px;
-  width: var(--v);
-  background: var(--c);
-}
-.gauge::after {
-  content: '';
-  position: absolute;
-  left: calc(var(--v) - 1px);
-  bottom: 0;
-  width: 1.5px;
-  height: 9px;
-  background: var(--c);
-}
 .gauge > i {
   position: absolute;
   left: 50%;

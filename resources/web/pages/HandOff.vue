@@ -6,6 +6,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type Glyph, unwrap } from '@/api/client'
 import HandOffMerge from '@/components/HandOffMerge.vue'
 import HandOffTry from '@/components/HandOffTry.vue'
+import KgGlyphPicker from '@/components/KgGlyphPicker.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import { useAbout } from '@/composables/useAbout'
 import { useGlyphList } from '@/composables/useGlyphs'
@@ -98,14 +99,7 @@ async function copy(): Promise<void> {
         <KgThumb v-if="glyph" :glyph="glyph" :size="52" />
         <label class="grow">
           <span class="label">Glyph</span>
-          <select
-            :value="id"
-            aria-label="Glyph"
-            @change="router.push(`/hand-off/${($event.target as HTMLSelectElement).value}`)"
-          >
-            <option v-if="glyph && !glyphs.some((one) => one.id === id)" :value="id">{{ glyph.name }}</option>
-            <option v-for="one in glyphs" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
+          <KgGlyphPicker :id="id" :glyph="glyph" :glyphs="glyphs" screen="hand-off" />
         </label>
       </div>
       <nav class="index" aria-label="Destinations">

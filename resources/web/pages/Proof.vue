@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import KgGlyphPicker from '@/components/KgGlyphPicker.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import PrintGrades from '@/components/PrintGrades.vue'
@@ -30,7 +31,7 @@ const { data: glyph, error } = useQuery({
   queryFn: async () =>
     (await unwrap(api.GET('/api/v1/glyphs/{glyph}', { params: { path: { glyph: id.value } } }))) as Glyph,
 })
-const { proofs, isPending } = useProofList(id)
+const { proofs, isPending, refetch } = useProofList(id)
 const { run, stop } = useProofChanges(id)
 /** The newest, unless an older one is looked at. */
 const older = ref('')
@@ -38,6 +39,10 @@ watch(id, () => (older.value = ''))
 const shownId = computed(() => older.value || proofs.value[0]?.id || '')
 const { data: proof } = useProof(shownId)
 const isRunning = computed(() => isOpen(proof.value))
+// The list says how each one ended.
+watch(isRunning, (now, before) => {
+  if (before && !now) void refetch()
+})
 const isStale = computed(
   () => proof.value !== undefined && glyph.value !== undefined && proof.value.revision !== glyph.value.revision,
 )
@@ -95,14 +100,7 @@ const moment = (at: string): string =>
       <KgThumb v-if="glyph" :glyph="glyph" :size="40" />
       <div class="which">
         <h1 class="sr">Proof</h1>
-        <select
-          :value="id"
-          aria-label="Glyph"
-          @change="router.push(`/proof/${($event.target as HTMLSelectElement).value}`)"
-        >
-          <option v-if="glyph && !glyphs.some((one) => one.id === id)" :value="id">{{ glyph.name }}</option>
-          <option v-for="one in glyphs" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+        <KgGlyphPicker :id="id" :glyph="glyph" :glyphs="glyphs" screen="proof" />
         <span v-if="proof" class="note fig"
           >rev {{ proof.revision }}, {{ proof.subject.symbol }}, {{ proof.subject.symbol_mm.toFixed(1) }} mm, module
           {{ proof.subject.module_mm.toFixed(3) }} mm</span
