@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Actions;
 
 use Illuminate\Support\Facades\Config;
+use KeenGlyph\Core\Grade\BarGrader;
 use KeenGlyph\Core\Grade\MatrixGrader;
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Image\PictureDecoder;
@@ -28,12 +29,19 @@ final class GradePicture
     public function grade(string $bytes, ?float $white): array
     {
         $picture = (new PictureDecoder(new PictureLimits(Config::integer('keen.read.bytes'), Config::integer('keen.read.pixels'))))->decode($bytes);
-        $outcome = (new Reader)->read($picture, ReadOptions::qr((float) Config::integer('keen.read.ms')));
+        $outcome = (new Reader)->read($picture, new ReadOptions(budgetMs: (float) Config::integer('keen.read.ms')));
         $symbols = [];
         foreach (array_slice($outcome->readings, 0, self::MOST) as $reading) {
             $symbols[] = [
                 'text' => mb_scrub($reading->symbol->content->text, 'UTF-8'), 'corners' => array_map(static fn (Point $p): array => [$p->x, $p->y], $reading->frame->corners),
                 'module_px' => round($reading->frame->modulePx, 2), 'grade' => MatrixGrader::grade($reading, $picture, $white)?->toArray(),
+            ];
+        }
+
+        foreach (array_slice($outcome->linear, 0, self::MOST - count($symbols)) as $reading) {
+            $symbols[] = [
+                'text' => mb_scrub($reading->text, 'UTF-8'), 'corners' => array_map(static fn (Point $p): array => [$p->x, $p->y], $reading->corners),
+                'module_px' => round($reading->modulePx, 2), 'grade' => BarGrader::grade($reading, $picture, $white)->toArray(),
             ];
         }
 

@@ -64,6 +64,14 @@ final class Proof extends Model
         return $found;
     }
 
+    /** Ended before all was found, unless it had ended already. */
+    public function stopped(): self
+    {
+        $this->newQuery()->whereKey($this->id)->whereIn('state', ['queued', 'running'])->update(['state' => 'cancelled', 'finished_at' => now()]);
+
+        return $this->refresh();
+    }
+
     public function isOpen(): bool
     {
         return $this->state === 'queued' || $this->state === 'running';

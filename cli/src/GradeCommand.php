@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Cli;
 
+use KeenGlyph\Core\Grade\BarGrader;
 use KeenGlyph\Core\Grade\Letter;
 use KeenGlyph\Core\Grade\MatrixGrader;
 use KeenGlyph\Core\Image\InvalidPicture;
 use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\LinearReading;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Read\ReadOptions;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -66,9 +69,13 @@ final class GradeCommand extends Command
         } catch (InvalidPicture $e) {
             return ['file' => $file, 'grade' => null, 'message' => $e->getMessage()];
         }
-        $outcome = (new Reader)->read($picture, ReadOptions::qr(5000.0));
-        $reading = $outcome->readings[0] ?? null;
-        $grade = $reading === null ? null : MatrixGrader::grade($reading, $picture, $white);
+        $outcome = (new Reader)->read($picture, new ReadOptions(budgetMs: 5000.0));
+        $reading = $outcome->readings[0] ?? $outcome->linear[0] ?? null;
+        $grade = match (true) {
+            $reading instanceof Reading => MatrixGrader::grade($reading, $picture, $white),
+            $reading instanceof LinearReading => BarGrader::grade($reading, $picture, $white),
+            default => null,
+        };
 
         return ['file' => $file, 'grade' => $grade?->toArray(), 'message' => $grade !== null ? null : ($reading === null ? 'Nothing was read, so the grade is F (0.0).' : 'Micro QR Code has other parameters, which are not graded here.')];
     }

@@ -9,9 +9,11 @@ use App\Proofs\ProveRow;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use KeenGlyph\Core\Compose\BarsComposition;
 use KeenGlyph\Core\Compose\Composition;
 use KeenGlyph\Core\Compose\PayloadInput;
 use KeenGlyph\Core\Image\PictureFormat;
+use KeenGlyph\Core\Linear\LinearSymbology;
 
 beforeEach(function () {
     Queue::fake();
@@ -121,6 +123,8 @@ it('grades pictures of prints', function () {
     $png = Composition::of(PayloadInput::ofText('https://fennmoor.example/hive/7'))->picture(PictureFormat::Png);
     $graded = $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('print.png', $png), 'white' => '0.9'])->assertOk()->assertJsonPath('symbols.0.grade.letter', 'A')->assertJsonPath('symbols.0.grade.calibrated', true)->json();
     expect(array_column($graded['symbols'][0]['grade']['parameters'], 'value', 'parameter')['contrast'])->toEqualWithDelta(0.9, 0.01);
+    $bars = BarsComposition::of(LinearSymbology::Ean13, '952123456789')->picture(PictureFormat::Png);
+    $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('bars.png', $bars)])->assertOk()->assertJsonPath('symbols.0.grade.standard', 'ISO/IEC 15416:2016')->assertJsonPath('symbols.0.grade.letter', 'A');
     $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('print.png', 'no picture')])->assertUnprocessable();
     $this->post('/api/v1/grades', [])->assertUnprocessable();
 });

@@ -110,6 +110,14 @@ describe('what is put on the table', () => {
     expect(composition.fields).toMatchObject({ finishId: 'f1', finish: { shape: 'disc' } })
   })
 
+  it('keeps what somebody chose while the finish was on its way, and puts it under that', async () => {
+    const composition = useComposition()
+    const beginning = useOpenGlyph(composition, () => {}).startNew()
+    Object.assign(composition.fields, { kind: 'wifi', text: 'WIFI:S:Honey House;;', origin: 'text' })
+    await beginning
+    expect(composition.fields).toMatchObject({ kind: 'wifi', text: 'WIFI:S:Honey House;;', finishId: 'f1' })
+  })
+
   it('takes what another screen handed over', async () => {
     vi.stubGlobal('window', { history: { state: { text: 'tel:1', kind: 'call' } } })
     const composition = useComposition()

@@ -10,6 +10,7 @@ use App\Http\Requests\ProofRequest;
 use App\Http\Requests\SampleRequest;
 use App\Http\Resources\ProofResource;
 use App\Models\Proof;
+use App\Proofs\FoundCells;
 use App\Proofs\KeptPlan;
 use App\Proofs\LookAtSample;
 use App\Proofs\StartProof;
@@ -17,7 +18,6 @@ use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\DB;
 use KeenGlyph\Core\Degrade\Condition;
 use KeenGlyph\Core\Degrade\DeviceModel;
 use KeenGlyph\Core\Degrade\Devices;
@@ -43,10 +43,9 @@ final class ProofController
         $glyph = $request->validated('glyph');
         [$page, $next] = $request->page(is_string($glyph) ? $proofs->where('glyph_id', $glyph) : $proofs, Keyset::byTime('created_at'));
 
-        $open = $page->filter(static fn (mixed $proof): bool => $proof instanceof Proof && $proof->isOpen())->pluck('id')->all();
-        $done = DB::table('proof_cells')->whereIn('proof_id', $open)->groupBy('proof_id')->selectRaw('proof_id, count(*) AS done')->pluck('done', 'proof_id');
+        $done = FoundCells::counted($page);
 
-        return new JsonResponse(['data' => $page->map(static fn (Proof $proof): array => ProofResource::summary($proof, $proof->isOpen() ? (int) ($done[$proof->id] ?? 0) : $proof->total)), 'next_cursor' => $next]);
+        return new JsonResponse(['data' => $page->map(static fn (Proof $proof): array => ProofResource::summary($proof, $done[$proof->id] ?? 0)), 'next_cursor' => $next]);
     }
 
     public function store(ProofRequest $request, StartProof $start): JsonResponse
@@ -66,9 +65,7 @@ final class ProofController
     /** What was found so far stays. */
     public function cancel(Proof $proof): JsonResponse
     {
-        DB::update("UPDATE proofs SET state = 'cancelled', finished_at = now() WHERE id = ? AND state IN ('queued', 'running')", [$proof->id]);
-
-        return new JsonResponse(ProofResource::of($proof->refresh()));
+        return new JsonResponse(ProofResource::of($proof->stopped()));
     }
 
     public function destroy(Proof $proof): Response

@@ -34,8 +34,13 @@ export function useOpenGlyph(composition: ReturnType<typeof useComposition>, pla
 
   async function startNew(): Promise<void> {
     missing.value = ''
+    // Somebody may begin while the workspace's finish is on its way: then only that is put under what is there.
+    const before = composition.glyph.value === null ? composition.decided() : null
     const preset = await byDefault()
-    composition.start(preset && finishOf(preset.finish), preset?.id)
+    const isBegun = before !== null && composition.decided() !== before
+    if (!isBegun) composition.start(preset && finishOf(preset.finish), preset?.id)
+    else if (preset && composition.fields.finishId === null)
+      Object.assign(composition.fields, { finish: finishOf(preset.finish), finishId: preset.id })
     const handed = window.history.state as { text?: unknown; kind?: unknown } | null
     if (typeof handed?.text === 'string') {
       const kind = (handed.kind ?? 'link') as Composition['kind']

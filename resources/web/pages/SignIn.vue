@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ApiProblem } from '@/api/client'
 import KgMarkLogo from '@/components/KgMarkLogo.vue'
@@ -28,6 +28,10 @@ watch(
   { immediate: true },
 )
 
+// At once: the field's own way to take the focus waits a moment, and takes it from whoever is typing by then.
+const first = useTemplateRef<{ focus: () => void }>('first')
+onMounted(() => first.value?.focus())
+
 async function submit(): Promise<void> {
   isBusy.value = true
   problem.value = null
@@ -53,10 +57,10 @@ async function submit(): Promise<void> {
       <label class="label" for="email">E-mail</label>
       <v-text-field
         id="email"
+        ref="first"
         v-model="email"
         type="email"
         autocomplete="username"
-        autofocus
         :error-messages="problem?.field('email')"
       />
       <label class="label" for="password">Password</label>
