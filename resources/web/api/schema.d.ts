@@ -721,7 +721,7 @@ export interface paths {
         /**
          * Grade a print from a picture of it
          * @description A PNG, JPEG or WebP file of at most 10 MB and 12 megapixels. Each QR Code symbol that is read is graded by the
-         *     parameters of ISO/IEC 15415. A photograph is no calibrated verifier; `white` says the reflectance of the lightest
+         *     parameters of ISO/IEC 15415, each linear one by those of ISO/IEC 15416. A photograph is no calibrated verifier; `white` says the reflectance of the lightest
          *     thing in it, where it shows a reference patch. No picture is kept. Needs the ability `read`.
          */
         post: operations["gradePicture"];
