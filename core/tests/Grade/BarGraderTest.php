@@ -12,7 +12,7 @@ use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOptions;
 
 /** Bars of a symbol as a picture, six pixels a module, light and dark as greys. */
-function barPicture(LinearSymbology $symbology, string $text, int $dark = 0, int $light = 255, ?callable $row = null): LuminancePlane
+function printedBars(LinearSymbology $symbology, string $text, int $dark = 0, int $light = 255, ?callable $row = null): LuminancePlane
 {
     $bars = str_repeat('0', 12).$symbology->encode($text)->bars.str_repeat('0', 12);
     $line = '';
@@ -27,40 +27,40 @@ function barPicture(LinearSymbology $symbology, string $text, int $dark = 0, int
     return new LuminancePlane(strlen($line), 200, $pixels);
 }
 
-function barGrade(LuminancePlane $picture): PrintGrade
+function barsGraded(LuminancePlane $picture): PrintGrade
 {
     $reading = (new Reader)->read($picture, new ReadOptions(['ean13', 'ean8', 'code128', 'code39', 'itf14'], 5000.0))->linear[0];
 
     return BarGrader::grade($reading, $picture, 1.0);
 }
 
-function barParameter(PrintGrade $grade, string $id): GradeParameter
+function barsParameter(PrintGrade $grade, string $id): GradeParameter
 {
     return array_values(array_filter($grade->parameters, static fn (GradeParameter $one): bool => $one->id === $id))[0];
 }
 
 it('gives clean bars the best grade in every symbology', function (LinearSymbology $symbology, string $text): void {
-    $grade = barGrade(barPicture($symbology, $text));
+    $grade = barsGraded(printedBars($symbology, $text));
     expect($grade->overall())->toBe(4.0)->and($grade->lowest())->toBeNull()->and($grade->standard)->toBe('ISO/IEC 15416:2016');
 })->with([
     [LinearSymbology::Ean13, '952123456789'], [LinearSymbology::Ean8, '9521234'], [LinearSymbology::Code128, 'HIVE 17-B'], [LinearSymbology::Code39, 'HIVE 17'], [LinearSymbology::Itf14, '1952123456789'],
 ]);
 
 it('grades contrast on every line, and refuses bars that send back more than half', function (int $dark, float $contrast, float $overall): void {
-    $grade = barGrade(barPicture(LinearSymbology::Ean13, '952123456789', $dark));
-    expect(barParameter($grade, 'contrast')->value)->toEqualWithDelta($contrast, 0.02)->and($grade->overall())->toBe($overall);
+    $grade = barsGraded(printedBars(LinearSymbology::Ean13, '952123456789', $dark));
+    expect(barsParameter($grade, 'contrast')->value)->toEqualWithDelta($contrast, 0.02)->and($grade->overall())->toBe($overall);
 })->with([[0x7F, 0.79, 4.0], [0x9F, 0.65, 3.0], [0xB8, 0.52, 2.0], [0xC0, 0.47, 0.0]]);
 
 it('takes a mean of ten lines, so that one that is cut costs a tenth', function (): void {
     // The third of ten lines, 0.1 + 0.8 · 0.25 of the height, is white.
-    $grade = barGrade(barPicture(LinearSymbology::Ean13, '952123456789', row: static fn (string $line, int $y): string => abs($y - 60) < 5 ? str_repeat("\xFF", strlen($line)) : $line));
+    $grade = barsGraded(printedBars(LinearSymbology::Ean13, '952123456789', row: static fn (string $line, int $y): string => abs($y - 60) < 5 ? str_repeat("\xFF", strlen($line)) : $line));
     expect($grade->overall())->toBeGreaterThan(3.2)->toBeLessThan(4.0);
 });
 
 it('finds spots and voids', function (): void {
     // A spot of half the darkness in the quiet zone, as high as two of the ten lines.
-    $grade = barGrade(barPicture(LinearSymbology::Ean13, '952123456789', row: static fn (string $line, int $y): string => $y > 20 && $y < 52 ? substr_replace($line, str_repeat("\xBC", 4), 6 * 12 - 20, 4) : $line));
-    expect(barParameter($grade, 'defects')->value)->toBeGreaterThan(0.3)->and($grade->overall())->toEqualWithDelta(4.0 * 8 / 10, 1e-9);
+    $grade = barsGraded(printedBars(LinearSymbology::Ean13, '952123456789', row: static fn (string $line, int $y): string => $y > 20 && $y < 52 ? substr_replace($line, str_repeat("\xBC", 4), 6 * 12 - 20, 4) : $line));
+    expect(barsParameter($grade, 'defects')->value)->toBeGreaterThan(0.3)->and($grade->overall())->toEqualWithDelta(4.0 * 8 / 10, 1e-9);
 });
 
 it('measures decodability as the share of room that is left', function (float $off, float $left): void {
