@@ -94,8 +94,11 @@ final class ProofCommand extends Command
         if ($result->grade !== null) {
             $report->line(sprintf('Grade of the drawing: %s (%.1f)', $result->grade->letter()->value, $result->grade->overall()));
         }
+        // A device that reads nothing says the same of every condition.
+        $said = [];
         foreach ($result->cells as $cell) {
-            if ($cell->verdict() !== Verdict::Holds) {
+            if ($cell->verdict() !== Verdict::Holds && ! isset($said[$cell->words()])) {
+                $said[$cell->words()] = true;
                 $report->verdict($cell->verdict()->value, $cell->words());
             }
         }
