@@ -38,9 +38,11 @@ Route::middleware('auth:sanctum')->group(function (): void {
 
     Route::middleware(['throttle:symbols', 'ability:read,pages', 'counted:read'])->group(function (): void {
         Route::post('read', ReadController::class);
-        Route::post('grades', GradeController::class);
         Route::post('read/check', [ReadController::class, 'check']);
     });
+
+    // Not for keys that stand in pages: a grade takes longer than a reading.
+    Route::post('grades', GradeController::class)->middleware(['throttle:symbols', 'ability:read', 'counted:read']);
 
     Route::middleware(['throttle:symbols', 'ability:draw,read', 'counted:draw'])->group(function (): void {
         Route::post('payloads/build', [PayloadController::class, 'build']);

@@ -25,7 +25,7 @@ final class ProveRow implements ShouldQueue
     /** Seconds of one run; what is left is queued again, well before another worker would take it for lost. */
     private const RUN = 12.0;
 
-    public int $timeout = 40;
+    public int $timeout = 75;
 
     public function __construct(public readonly string $proof, public readonly int $row)
     {

@@ -102,9 +102,12 @@ it('gives a publishable key to pages that it lists, to read, and to nothing else
     foreach ([[], ['Origin' => 'https://notes.heathside.example'], ['Origin' => 'https://www.fennmoor.example.heathside.example'], ['Origin' => 'null'], ['Referer' => 'https://heathside.example/https://www.fennmoor.example']] as $elsewhere) {
         ($this->as)($made['text'], $elsewhere)->postJson('/api/v1/read/check', ['read' => [['A1']], 'expected' => ['A1']])->assertForbidden();
     }
-    foreach ([['GET', 'glyphs'], ['GET', 'keys'], ['POST', 'symbols'], ['POST', 'glyphs'], ['GET', 'workspace'], ['GET', 'gates'], ['GET', 'session'], ['PATCH', 'session'], ['POST', 'page-tokens']] as [$method, $path]) {
+    foreach ([['GET', 'glyphs'], ['GET', 'keys'], ['POST', 'symbols'], ['POST', 'glyphs'], ['GET', 'workspace'], ['GET', 'gates'], ['GET', 'session'], ['PATCH', 'session'], ['POST', 'page-tokens'], ['GET', 'proofs']] as [$method, $path]) {
         expect(($this->as)($made['text'], $there)->json($method, "/api/v1/$path", ['text' => 'hive', 'workspace_id' => $made['key']['id']])->status())->toBeIn([403, 422], "$method $path");
     }
+    // Whatever was sent: these take longer than a reading.
+    ($this->as)($made['text'], $there)->postJson('/api/v1/grades', [])->assertForbidden();
+    ($this->as)($made['text'], $there)->postJson('/api/v1/proofs', ['text' => 'hive'])->assertForbidden();
     foreach ([['abilities' => ['glyphs:read']], ['abilities' => ['gates']], ['must_sign' => false], ['origins' => ['https://a.example/path']], ['origins' => ['*']], ['origins' => ['javascript:alert(1)']]] as $given) {
         ($this->as)(substr(keyOf($this->user)['Authorization'], 7))->postJson('/api/v1/keys', ['name' => 'x', 'sort' => 'publishable', ...$given])->assertUnprocessable();
     }

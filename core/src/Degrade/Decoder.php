@@ -12,12 +12,4 @@ enum Decoder: string
 
     /** One threshold, a flat grid between four corners, no erasures, dark on light with its quiet zone. */
     case Plain = 'plain';
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::Thorough => 'Thorough decoder',
-            self::Plain => 'Plain decoder',
-        };
-    }
 }

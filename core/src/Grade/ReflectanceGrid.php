@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Grade;
 
+use KeenGlyph\Core\Image\BetweenPixels;
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\GridGeometry;
-use KeenGlyph\Core\Read\Point;
 
 /** How much light every module and the quiet zone around them send back, through a round aperture (ISO/IEC 15415:2011, 7.3.3). */
 final readonly class ReflectanceGrid
@@ -78,30 +78,12 @@ final readonly class ReflectanceGrid
         $sum = 0.0;
         foreach (self::PLACES as [$du, $dv]) {
             $at = $geometry->at($u + $du * self::APERTURE / 2, $v + $dv * self::APERTURE / 2);
-            $value = self::between($picture, $linear, $at);
-            if ($value === null) {
+            if ($at->x < 0 || $at->y < 0 || $at->x > $picture->width || $at->y > $picture->height) {
                 return null;
             }
-            $sum += $value;
+            $sum += BetweenPixels::at($picture, $at->x, $at->y, $linear);
         }
 
         return $sum / count(self::PLACES);
-    }
-
-    /** @param  list<float>  $linear */
-    private static function between(LuminancePlane $picture, array $linear, Point $place): ?float
-    {
-        [$x, $y] = [$place->x - 0.5, $place->y - 0.5];
-        if ($x < -0.5 || $y < -0.5 || $x > $picture->width - 0.5 || $y > $picture->height - 0.5) {
-            return null;
-        }
-        $x = max(0.0, min($picture->width - 1.0, $x));
-        $y = max(0.0, min($picture->height - 1.0, $y));
-        [$left, $top] = [(int) $x, (int) $y];
-        [$right, $bottom] = [min($picture->width - 1, $left + 1), min($picture->height - 1, $top + 1)];
-        [$s, $t] = [$x - $left, $y - $top];
-        $at = static fn (int $column, int $row): float => $linear[ord($picture->pixels[$row * $picture->width + $column])];
-
-        return (1 - $t) * ((1 - $s) * $at($left, $top) + $s * $at($right, $top)) + $t * ((1 - $s) * $at($left, $bottom) + $s * $at($right, $bottom));
     }
 }

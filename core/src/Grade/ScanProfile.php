@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Grade;
 
+use KeenGlyph\Core\Image\BetweenPixels;
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\Point;
 
@@ -40,7 +41,7 @@ final readonly class ScanProfile
             $along = $i / self::FINE - $quiet;
             $sum = 0.0;
             foreach (self::ACROSS as $across) {
-                $sum += self::at($picture, $linear, $from->x + $along * $dx - $across * $dy, $from->y + $along * $dy + $across * $dx);
+                $sum += BetweenPixels::at($picture, $from->x + $along * $dx - $across * $dy, $from->y + $along * $dy + $across * $dx, $linear);
             }
             $reflectances[] = $sum / count(self::ACROSS);
         }
@@ -93,18 +94,5 @@ final readonly class ScanProfile
         }
 
         return $edges;
-    }
-
-    /** @param  list<float>  $linear */
-    private static function at(LuminancePlane $picture, array $linear, float $x, float $y): float
-    {
-        $x = max(0.0, min($picture->width - 1.0, $x - 0.5));
-        $y = max(0.0, min($picture->height - 1.0, $y - 0.5));
-        [$left, $top] = [(int) $x, (int) $y];
-        [$right, $bottom] = [min($picture->width - 1, $left + 1), min($picture->height - 1, $top + 1)];
-        [$s, $t] = [$x - $left, $y - $top];
-        $grey = static fn (int $column, int $row): float => $linear[ord($picture->pixels[$row * $picture->width + $column])];
-
-        return (1 - $t) * ((1 - $s) * $grey($left, $top) + $s * $grey($right, $top)) + $t * ((1 - $s) * $grey($left, $bottom) + $s * $grey($right, $bottom));
     }
 }

@@ -33,7 +33,6 @@ final readonly class ReadOptions
      * @param  ?float  $budgetMs  milliseconds after which no new attempt is begun; what the effort says when null
      * @param  Effort  $effort  how far to go before it is said that there is nothing
      * @param  ?NearPlace  $near  where a symbol is expected: it is looked for there first
-     * @param  bool  $isRepeatable  whether the same picture must give the same answer however fast the machine is: then only the effort bounds what is tried
      *
      * @throws InvalidArgumentException when a symbology is unknown or the budget out of bounds
      */
@@ -42,7 +41,6 @@ final readonly class ReadOptions
         ?float $budgetMs = null,
         public Effort $effort = Effort::Usual,
         public ?NearPlace $near = null,
-        public bool $isRepeatable = false,
     ) {
         $budgetMs ??= $effort->budgetMs();
         $unknown = array_diff($symbologies, self::SYMBOLOGIES);
@@ -58,13 +56,13 @@ final readonly class ReadOptions
     /** The same wish in less time. */
     public function within(float $ms): self
     {
-        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)), $this->effort, $this->near, $this->isRepeatable);
+        return new self($this->symbologies, min(self::MAX_BUDGET, max(self::MIN_BUDGET, $ms)), $this->effort, $this->near);
     }
 
     /** The same wish wherever the symbol is. */
     public function anywhere(): self
     {
-        return new self($this->symbologies, $this->budgetMs, $this->effort, isRepeatable: $this->isRepeatable);
+        return new self($this->symbologies, $this->budgetMs, $this->effort);
     }
 
     /**

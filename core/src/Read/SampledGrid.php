@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use KeenGlyph\Core\Image\BetweenPixels;
 use KeenGlyph\Core\Image\LuminancePlane;
 
 /**
@@ -36,9 +37,11 @@ final readonly class SampledGrid
         $greys = [];
         for ($row = 0; $row < $n; $row++) {
             for ($column = 0; $column < $n; $column++) {
-                $sum = self::luminance($picture, $geometry->at($column + 0.5, $row + 0.5));
+                $middle = $geometry->at($column + 0.5, $row + 0.5);
+                $sum = BetweenPixels::at($picture, $middle->x, $middle->y);
                 foreach ([[1, 1], [1, -1], [-1, 1], [-1, -1]] as [$i, $j]) {
-                    $sum += self::luminance($picture, $geometry->at($column + 0.5 + $i * self::SPREAD, $row + 0.5 + $j * self::SPREAD));
+                    $place = $geometry->at($column + 0.5 + $i * self::SPREAD, $row + 0.5 + $j * self::SPREAD);
+                    $sum += BetweenPixels::at($picture, $place->x, $place->y);
                 }
                 $greys[] = $sum / 5;
             }
@@ -58,18 +61,5 @@ final readonly class SampledGrid
     public function reflectance(int $column, int $row): float
     {
         return $this->reflectances[$row * $this->modules + $column];
-    }
-
-    /** In proportion between the four pixels around a place; beyond the picture its edge goes on. */
-    private static function luminance(LuminancePlane $picture, Point $place): float
-    {
-        $x = max(0.0, min($picture->width - 1.0, $place->x - 0.5));
-        $y = max(0.0, min($picture->height - 1.0, $place->y - 0.5));
-        [$left, $top] = [(int) $x, (int) $y];
-        [$right, $bottom] = [min($picture->width - 1, $left + 1), min($picture->height - 1, $top + 1)];
-        [$s, $t] = [$x - $left, $y - $top];
-        $at = static fn (int $column, int $row): int => ord($picture->pixels[$row * $picture->width + $column]);
-
-        return (1 - $t) * ((1 - $s) * $at($left, $top) + $s * $at($right, $top)) + $t * ((1 - $s) * $at($left, $bottom) + $s * $at($right, $bottom));
     }
 }

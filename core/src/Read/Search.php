@@ -45,7 +45,7 @@ final class Search
 
     public function __construct(LuminancePlane $plane, private readonly ReadOptions $options)
     {
-        $this->budget = ReadBudget::of($options->isRepeatable ? INF : $options->effort->within($options->budgetMs, $plane->width * $plane->height));
+        $this->budget = ReadBudget::of($options->effort->within($options->budgetMs, $plane->width * $plane->height));
         $this->pyramid = Pyramid::of($plane);
         $this->qr = new QrReader($this->pyramid, $this->budget);
         $this->linear = new LinearReader;
