@@ -21,7 +21,7 @@ function contract(): Plugin {
 export default defineConfig({
   plugins: [
     contract(),
-    laravel({ input: ['resources/web/main.ts'], refresh: false }),
+    laravel({ input: ['resources/web/main.ts', 'resources/web/check.ts'], refresh: false }),
     vue(),
     vuetify({ autoImport: true, styles: { configFile: 'resources/web/theme/settings.scss' } }),
   ],

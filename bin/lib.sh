@@ -13,8 +13,8 @@ SERVICE=()
 JIT=(-d opcache.enable=1 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M)
 
 PACKAGES=(php8.2-cli php8.2-fpm php8.2-apcu php8.2-curl php8.2-gd php8.2-imagick php8.2-intl php8.2-mbstring php8.2-pgsql php8.2-xml php8.2-zip php8.2-opcache
-  composer nginx-light postgresql-15 curl unzip git)
-TEST_PACKAGES=(chromium librsvg2-bin poppler-utils ghostscript fonts-dejavu-core)
+  composer nginx-light postgresql-15 curl unzip git poppler-utils)
+TEST_PACKAGES=(chromium librsvg2-bin ghostscript fonts-dejavu-core)
 
 say() { printf '%s\n' "$*"; }
 die() { printf 'keen-glyph: %s\n' "$*" >&2; exit 1; }

@@ -14,6 +14,9 @@ return [
     // Pages that stand in for the outside world, in a demo.
     'standins' => env('KEEN_GLYPH_STANDINS_URL'),
 
+    // Header by which a proxy in front says the visitor's country, as PHP names it; null where there is none.
+    'country_header' => is_string($header = env('KEEN_GLYPH_COUNTRY_HEADER')) && $header !== '' ? 'HTTP_'.strtoupper(strtr($header, '-', '_')) : null,
+
     // Bounds on a picture that is sent to be read, kept before it is decoded.
     'read' => [
         'bytes' => 10_000_000,

@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
@@ -66,7 +66,6 @@ async function read(page) {
 }
 
 const page = await open(1280, 800, 'light')
-await save(page, 'sign-in')
 await page.getByRole('button', { name: 'Sign in' }).click()
 await page.waitForURL('**/compose')
 await glyph(page, 'Heather honey jar, Digital Link')
@@ -80,9 +79,6 @@ await page.getByLabel('Password').fill('clover')
 await page.getByText('8 to 63 characters; this has 6').first().waitFor()
 await save(page, 'compose-fields')
 await page.getByLabel('Password').fill('clover&lime7')
-await page.getByRole('button', { name: 'All kinds' }).click()
-await page.waitForTimeout(300)
-await save(page, 'compose-kinds')
 await page.goto('/glyphs')
 await page
   .getByRole('button', { name: 'Leave' })
@@ -132,6 +128,25 @@ await page.getByText('pictures in').waitFor({ timeout: 120_000 })
 await page.getByRole('img', { name: /^Simulated picture/ }).waitFor()
 await page.waitForTimeout(500)
 await save(page, 'proof-light')
+// A check's page, as a tester's phone shows it.
+const checked = await page
+  .getByText(/\/c\/[2-9A-Z]{8}$/)
+  .first()
+  .textContent()
+const tester = await (
+  await browser.newContext({ baseURL: base, viewport: { width: 390, height: 844 }, isMobile: true, hasTouch: true })
+).newPage()
+await tester.goto(`/c/${checked.trim().split('/').at(-1)}`)
+await tester.getByLabel('Choose a photo').setInputFiles(label)
+await tester.getByRole('heading', { name: /Another code|Read in/ }).waitFor()
+await tester.waitForTimeout(300)
+await save(tester, 'field-check-phone')
+await tester.context().close()
+await page.goto('/waypoints')
+await page.getByRole('link', { name: /^Swarm hotline/ }).click()
+await page.getByText('goes by rule').waitFor()
+await page.waitForTimeout(800)
+await save(page, 'waypoints-light')
 await page.goto('/keys')
 await page
   .getByRole('button', { name: /^Newsletter/ })
@@ -139,12 +154,46 @@ await page
   .click()
 await page.waitForTimeout(500)
 await save(page, 'keys-light')
-await page.goto('/hooks')
-await page.getByRole('button', { name: 'Send a test' }).click()
-await page.getByText('200').first().waitFor()
-await page.getByRole('button', { name: 'Close' }).click()
-await page.waitForTimeout(300)
-await save(page, 'hooks-light')
+await page.goto('/pages')
+await page.getByRole('link', { name: 'Ines Calder' }).click()
+await page.frameLocator('iframe').getByText('Save contact').waitFor()
+await page.waitForTimeout(600)
+await save(page, 'pages-light')
+await page.goto('/runs')
+await page.getByLabel('File with the table').setInputFiles({
+  name: 'jars.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(
+    `sku;name\n${Array.from({ length: 240 }, (_, i) => `HM-${String(i).padStart(4, '0')};Jar ${i}`).join('\n')}\n;no number\n`,
+  ),
+})
+await page.getByLabel('Says', { exact: true }).fill('https://fennmoor.example/p/{{sku}}')
+await page.getByLabel('File’s name').fill('{{sku}}')
+await page.getByText('240 of 241 rows in order').waitFor()
+await page.getByAltText('The symbol of the first row').waitFor()
+await page.waitForTimeout(600)
+await save(page, 'runs-light')
+await page.evaluate(
+  (layout) => {
+    const kept = JSON.parse(localStorage.getItem('kg-run-recipe') ?? '{}')
+    localStorage.setItem('kg-run-recipe', JSON.stringify({ ...kept, layout: JSON.parse(layout) }))
+  },
+  readFileSync('docs/examples/honey-jar.layout.json', 'utf8'),
+)
+await page.reload()
+await page.getByLabel('File with the table').setInputFiles({
+  name: 'jars.csv',
+  mimeType: 'text/csv',
+  buffer: Buffer.from(
+    'sku,name,net_g,lot,bbe,gtin\n0123,Heather honey 340 g,340,H26-07,30.09.2027,9520123456788\n0456,Blossom honey,227,B26-02,30.09.2027,9520123457013\n',
+  ),
+})
+await page.getByText('2 of 2 rows in order').waitFor()
+await page.getByRole('button', { name: 'Change the label' }).click()
+await page.getByText('Everything fits. Its symbol says').waitFor()
+await page.getByRole('button', { name: 'Symbol', exact: true }).click()
+await page.waitForTimeout(600)
+await save(page, 'label-light')
 await page.goto((await (await page.request.get('/api/v1/about')).json()).standins + '/shop')
 await page
   .getByRole('img', { name: /^Code of/ })
@@ -168,7 +217,6 @@ await reader.waitForURL('**/compose')
 await reader.goto('/read')
 await reader.getByLabel('Choose pictures').setInputFiles([poster])
 await reader.locator('[data-test="meant"]').waitFor()
-await save(reader, 'read-event')
 await reader.getByLabel('What happens with what is read').selectOption({ label: 'Gate' })
 await reader.getByLabel('Code by hand').fill('FENN-CARD-0018')
 await reader.getByLabel('Code by hand').press('Enter')
@@ -206,7 +254,5 @@ await phone.getByRole('button', { name: 'Sign in' }).click()
 await phone.waitForURL('**/compose')
 await glyph(phone, 'Visitors’ page')
 await save(phone, 'compose-phone')
-await read(phone)
-await save(phone, 'read-phone')
 await browser.close()
 rmSync(folder, { recursive: true })

@@ -32,15 +32,20 @@ final class SaveGate
     /**
      * @param  ?string  $csv  code and name in each row
      * @param  ?string  $shelf  whose glyphs' texts and names are the list
+     * @param  int  $times  that each code is let in
      *
      * @throws ValidationException when there is no code, or one stands twice
      */
-    public function create(Workspace $workspace, string $name, ?string $csv, ?string $shelf): Gate
+    public function create(Workspace $workspace, string $name, ?string $csv, ?string $shelf, int $times = 1): Gate
     {
-        $rows = $csv !== null ? self::rows($csv) : self::shelved($workspace, (string) $shelf);
+        return self::listed($workspace, $name, $csv !== null ? self::rows($csv) : self::shelved($workspace, (string) $shelf), $times);
+    }
 
-        return DB::transaction(static function () use ($workspace, $name, $rows): Gate {
-            $gate = new Gate(['name' => trim($name)]);
+    /** @param  list<array{string, string}>  $rows  code and name, each code once */
+    public static function listed(Workspace $workspace, string $name, array $rows, int $times = 1): Gate
+    {
+        return DB::transaction(static function () use ($workspace, $name, $rows, $times): Gate {
+            $gate = new Gate(['name' => trim($name), 'times' => $times]);
             $gate->workspace_id = $workspace->id;
             $gate->save();
             foreach (array_chunk($rows, self::CHUNK) as $chunk) {

@@ -16,6 +16,14 @@ enum HookEvent: string
     case CheckFinished = 'check.finished';
     case ProofFinished = 'proof.finished';
     case ProofNotMet = 'proof.not_met';
+    case FieldChecked = 'field.checked';
+    case WaypointPublished = 'waypoint.published';
+    case WaypointFirstScan = 'waypoint.first_scan';
+    case WaypointScanned = 'waypoint.scanned';
+    case WaypointAlert = 'waypoint.alert';
+    case RunFinished = 'run.finished';
+    case PagePublished = 'page.published';
+    case PageAnswered = 'page.answered';
     case Test = 'test';
 
     /** Of what happened in a workspace; null when no hook is told of that. */
@@ -29,6 +37,14 @@ enum HookEvent: string
             Fact::CheckFinished => self::CheckFinished,
             Fact::ProofFinished => self::ProofFinished,
             Fact::ProofNotMet => self::ProofNotMet,
+            Fact::FieldChecked => self::FieldChecked,
+            Fact::WaypointPublished => self::WaypointPublished,
+            Fact::WaypointFirstScan => self::WaypointFirstScan,
+            Fact::WaypointScanned => self::WaypointScanned,
+            Fact::WaypointAlert => self::WaypointAlert,
+            Fact::RunFinished => self::RunFinished,
+            Fact::PagePublished => self::PagePublished,
+            Fact::PageAnswered => self::PageAnswered,
             default => null,
         };
     }

@@ -40,8 +40,9 @@ final class Outbox
         $eventId ??= Str::uuid7()->toString();
         DB::table('hook_deliveries')->insert([
             'id' => $id, 'hook_id' => $hook->id, 'event_id' => $eventId, 'type' => $type->value,
+            // By the database's clock, which also says what is due.
             'body' => $body ?? self::body($eventId, $type, now()->toIso8601ZuluString('microsecond'), $hook->workspace_id, ['message' => 'This is how Keen Glyph tells you something.']),
-            'due_at' => now(), 'created_at' => now(),
+            'due_at' => DB::raw('now()'), 'created_at' => DB::raw('now()'),
         ]);
         self::wake();
 

@@ -12,11 +12,12 @@ use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Support\Carbon;
 
 /**
- * A list of codes of which each lets in once.
+ * A list of codes of which each lets in once, or as often as it says.
  *
  * @property string $id
  * @property string $workspace_id
  * @property string $name
+ * @property int $times
  * @property Carbon $created_at
  * @property-read Workspace $workspace
  */
@@ -28,7 +29,11 @@ final class Gate extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name'];
+    protected $fillable = ['name', 'times'];
+
+    protected $attributes = ['times' => 1];
+
+    protected $casts = ['times' => 'integer'];
 
     /** @return HasMany<GateEntry, $this> */
     public function entries(): HasMany

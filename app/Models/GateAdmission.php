@@ -16,6 +16,7 @@ use Illuminate\Support\Carbon;
  * @property string $gate_id
  * @property int $gate_entry_id
  * @property string $door
+ * @property int $turn
  * @property Carbon $admitted_at
  * @property ?Carbon $undone_at
  * @property-read GateEntry $entry
@@ -32,7 +33,7 @@ final class GateAdmission extends Model
 
     protected $fillable = ['gate_entry_id', 'door', 'admitted_at', 'undone_at'];
 
-    protected $casts = ['admitted_at' => 'datetime', 'undone_at' => 'datetime'];
+    protected $casts = ['turn' => 'integer', 'admitted_at' => 'datetime', 'undone_at' => 'datetime'];
 
     /** @return BelongsTo<GateEntry, $this> */
     public function entry(): BelongsTo

@@ -42,9 +42,9 @@ final class GateEntry extends Model
         return array_values(array_unique([self::digestOf($code), ...array_map(static fn (string $form): string => hash('sha256', $form), RetailNumber::forms($code))]));
     }
 
-    /** @return HasOne<GateAdmission, $this> the admission that has not been undone */
+    /** @return HasOne<GateAdmission, $this> the last admission that has not been undone */
     public function standing(): HasOne
     {
-        return $this->hasOne(GateAdmission::class)->whereNull('undone_at');
+        return $this->hasOne(GateAdmission::class)->whereNull('undone_at')->orderByDesc('turn');
     }
 }

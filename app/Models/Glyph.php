@@ -6,7 +6,6 @@ namespace App\Models;
 
 use App\Composition\CompositionInput;
 use App\Models\Concerns\BelongsToWorkspace;
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUuids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -36,6 +35,8 @@ use KeenGlyph\Core\Compose\Composition;
  * @property ?int $finish_revision
  * @property-read ?Finish $savedFinish
  * @property ?string $shelf
+ * @property list<string> $tags
+ * @property ?Carbon $archived_at
  * @property ?string $public_token
  * @property int $quiet
  * @property string $dark
@@ -61,18 +62,9 @@ final class Glyph extends Model
     /** Microseconds, so that a cursor on the time of change never skips or repeats a row. */
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes', 'public_token'];
+    protected $attributes = ['tags' => '[]', 'archived_at' => null];
 
-    /**
-     * Glyphs whose name or text contains the words, in either case.
-     *
-     * @param  Builder<self>  $query
-     */
-    public function scopeMatching(Builder $query, string $words): void
-    {
-        $pattern = '%'.addcslashes($words, '%_\\').'%';
-        $query->where(fn (Builder $q) => $q->where('name', 'ilike', $pattern)->orWhere('text', 'ilike', $pattern));
-    }
+    protected $fillable = ['name', 'kind', 'text', 'level', 'module_px', 'size_px', 'size_mm', 'dpi', 'print', 'distance_mm', 'quiet', 'dark', 'light', 'finish', 'finish_id', 'finish_revision', 'version', 'mask', 'bytes', 'revision', 'created_by', 'shelf', 'as_is', 'modes', 'public_token'];
 
     /** What is drawn, as the composer takes it. */
     public function composition(): Composition
@@ -117,6 +109,6 @@ final class Glyph extends Model
 
     protected function casts(): array
     {
-        return ['as_is' => 'boolean', 'finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
+        return ['as_is' => 'boolean', 'tags' => 'array', 'archived_at' => 'datetime', 'finish' => 'array', 'finish_revision' => 'integer', 'size_mm' => 'float', 'dpi' => 'float', 'distance_mm' => 'integer', 'module_px' => 'integer', 'size_px' => 'integer', 'quiet' => 'integer', 'version' => 'integer', 'mask' => 'integer', 'bytes' => 'integer', 'revision' => 'integer'];
     }
 }

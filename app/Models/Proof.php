@@ -28,6 +28,7 @@ use KeenGlyph\Core\Compose\Composition;
  * @property int $total
  * @property array<string, mixed> $subject
  * @property ?array<string, mixed> $grade
+ * @property ?list<array{device: string, condition: string, figure: float, told: bool, blind: bool}> $blind
  * @property ?bool $met
  * @property ?string $trouble
  * @property ?Carbon $started_at
@@ -43,9 +44,9 @@ final class Proof extends Model
 
     protected $dateFormat = 'Y-m-d H:i:s.uP';
 
-    protected $fillable = ['glyph_id', 'glyph_revision', 'name', 'given', 'plan', 'seed', 'digest', 'state', 'total', 'subject', 'grade', 'met', 'trouble', 'started_at', 'finished_at'];
+    protected $fillable = ['glyph_id', 'glyph_revision', 'name', 'given', 'plan', 'seed', 'digest', 'state', 'total', 'subject', 'grade', 'blind', 'met', 'trouble', 'started_at', 'finished_at'];
 
-    protected $attributes = ['state' => 'queued', 'grade' => null, 'met' => null, 'trouble' => null, 'started_at' => null, 'finished_at' => null];
+    protected $attributes = ['state' => 'queued', 'grade' => null, 'blind' => null, 'met' => null, 'trouble' => null, 'started_at' => null, 'finished_at' => null];
 
     /** What is looked at, drawn as it was when the proof was asked for. */
     public function composition(): Composition
@@ -79,6 +80,6 @@ final class Proof extends Model
 
     protected function casts(): array
     {
-        return ['given' => 'array', 'plan' => 'array', 'subject' => 'array', 'grade' => 'array', 'met' => 'boolean', 'seed' => 'integer', 'total' => 'integer', 'glyph_revision' => 'integer', 'started_at' => 'datetime', 'finished_at' => 'datetime'];
+        return ['given' => 'array', 'plan' => 'array', 'subject' => 'array', 'grade' => 'array', 'blind' => 'array', 'met' => 'boolean', 'seed' => 'integer', 'total' => 'integer', 'glyph_revision' => 'integer', 'started_at' => 'datetime', 'finished_at' => 'datetime'];
     }
 }

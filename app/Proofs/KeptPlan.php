@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Proofs;
 
 use App\Models\Proof;
+use KeenGlyph\Core\Compose\Composition;
+use KeenGlyph\Core\Proof\ProofBench;
 use KeenGlyph\Core\Proof\ProofCell;
 use KeenGlyph\Core\Proof\ProofPlan;
 
@@ -14,6 +16,11 @@ final class KeptPlan
     public static function of(Proof $proof): ProofPlan
     {
         return ProofPlan::from($proof->plan['devices'] ?? null, $proof->plan['conditions'] ?? null, is_string($proof->plan['require'] ?? null) ? $proof->plan['require'] : '');
+    }
+
+    public static function bench(Proof $proof, Composition $composition): ProofBench
+    {
+        return new ProofBench($composition->printed(), $composition->symbol->text, $proof->seed);
     }
 
     /** @return list<ProofCell> those found so far, in the plan's order */

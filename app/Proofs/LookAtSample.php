@@ -7,7 +7,6 @@ namespace App\Proofs;
 use App\Models\Proof;
 use KeenGlyph\Core\Degrade\Condition;
 use KeenGlyph\Core\Degrade\DeviceModel;
-use KeenGlyph\Core\Proof\ProofBench;
 use KeenGlyph\Core\Report\SampleFacts;
 
 /** Takes one picture of a proof again, as a device sees it at a figure, with what the readers make of it. */
@@ -18,7 +17,7 @@ final class LookAtSample
     {
         $composition = $proof->composition();
         $label = $composition->printed();
-        $bench = new ProofBench($label, $composition->symbol->text, $proof->seed);
+        $bench = KeptPlan::bench($proof, $composition);
         $scale = $condition->scale($label, $device->workingMm($label->moduleMm, $label->sideMm()));
         // Beyond its ends a scale means nothing.
         $figure = max(min($scale), min(max($scale), $figure));

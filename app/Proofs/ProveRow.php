@@ -10,7 +10,6 @@ use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
 use KeenGlyph\Core\Compose\RefusedPayload;
 use KeenGlyph\Core\Finish\InvalidFinish;
-use KeenGlyph\Core\Proof\ProofBench;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use Throwable;
 
@@ -55,7 +54,7 @@ final class ProveRow implements ShouldQueue
             if (! $this->isWanted()) {
                 return;
             }
-            $bench ??= self::bench($proof);
+            $bench ??= KeptPlan::bench($proof, $proof->composition());
             $cell = $bench->cell($device, $condition, $plan->need($device, $condition));
             DB::insert('INSERT INTO proof_cells (proof_id, place, found) SELECT ?, ?, ?::jsonb WHERE EXISTS (SELECT FROM proofs WHERE id = ?) ON CONFLICT DO NOTHING', [$proof->id, $place, json_encode($cell->found(), JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION), $proof->id]);
         }
@@ -70,13 +69,6 @@ final class ProveRow implements ShouldQueue
             default => 'It could not be carried to its end on this machine. Start it again.',
         };
         DB::update("UPDATE proofs SET state = 'failed', trouble = ?, finished_at = now() WHERE id = ? AND state IN ('queued', 'running')", [mb_substr($words, 0, 300), $this->proof]);
-    }
-
-    private static function bench(Proof $proof): ProofBench
-    {
-        $composition = $proof->composition();
-
-        return new ProofBench($composition->printed(), $composition->symbol->text, $proof->seed);
     }
 
     private function isWanted(): bool

@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Alerts\FolderTransport;
 use App\Events\DomainEvent;
 use App\Http\Middleware\StartSession;
 use App\Listeners\EndPictures;
 use App\Models\Key;
 use App\Models\User;
+use App\Waypoints\DaySalt;
+use App\Waypoints\OwnHosts;
+use App\Waypoints\RouteFiles;
+use App\Waypoints\TrailBuffer;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Factory as CacheFactory;
 use Illuminate\Contracts\Foundation\Application;
@@ -17,6 +22,7 @@ use Illuminate\Http\Request;
 use Illuminate\Session\Middleware\StartSession as BaseStartSession;
 use Illuminate\Session\SessionManager;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
@@ -26,11 +32,20 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        $this->bindDoor();
         // Sanctum names the framework's class, so it is replaced where it is resolved.
         $this->app->singleton(
             BaseStartSession::class,
             static fn (Application $app): StartSession => new StartSession($app->make(SessionManager::class), static fn () => $app->make(CacheFactory::class)),
         );
+    }
+
+    /** Where this machine keeps copies of open waypoints, and scans on their way. */
+    private function bindDoor(): void
+    {
+        foreach ([RouteFiles::class, OwnHosts::class, TrailBuffer::class, DaySalt::class] as $kept) {
+            $this->app->bind($kept, static fn (Application $app): object => new $kept($app->storagePath('waypoints')));
+        }
     }
 
     public function boot(): void
@@ -40,6 +55,7 @@ final class AppServiceProvider extends ServiceProvider
         Vite::createAssetPathsUsing(static fn (string $path): string => '/'.$path);
         Sanctum::usePersonalAccessTokenModel(Key::class);
         Event::listen(DomainEvent::class, EndPictures::class);
+        Mail::extend('folder', fn (): FolderTransport => new FolderTransport($this->app->storagePath('mails')));
         $this->limitRates();
     }
 
@@ -54,6 +70,8 @@ final class AppServiceProvider extends ServiceProvider
         RateLimiter::for('glyphs', $perUser(1200));
         // A door can be busy, and several share one key.
         RateLimiter::for('gates', $perUser(12_000));
+        // Live views send several frames a second; several testers may share an address.
+        RateLimiter::for('testers', static fn (Request $request): Limit => Limit::perMinute(900)->by('testers '.$request->ip()));
         RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(120)->by('sign-in '.$request->ip()));
     }
 }

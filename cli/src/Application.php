@@ -34,6 +34,10 @@ final class Application extends Console
         'verify' => VerifyCommand::class,
         'proof' => ProofCommand::class,
         'grade' => GradeCommand::class,
+        'route' => RouteCommand::class,
+        'call' => CallCommand::class,
+        'run' => RunCommand::class,
+        'sheet' => SheetCommand::class,
         'watch' => WatchCommand::class,
         'kinds' => KindsCommand::class,
     ];

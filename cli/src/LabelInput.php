@@ -28,9 +28,13 @@ final readonly class LabelInput
 
     private static function composed(Arguments $arguments): self
     {
-        $composition = Composition::of(Fields::input($arguments), SymbolOptions::composition($arguments, false, null));
+        $symbology = (string) $arguments->get('symbology');
+        if (! in_array($symbology, ['qr', 'microqr'], true)) {
+            throw new UsageError('What is proofed is qr or microqr.');
+        }
+        $composition = Composition::of(Fields::input($arguments), SymbolOptions::composition($arguments, $symbology === 'microqr', null));
 
-        return new self($composition->printed(), $composition->symbol->text, $composition->symbol->designation());
+        return new self(self::seen($arguments, $composition->printed()), $composition->symbol->text, $composition->symbol->designation());
     }
 
     private static function drawn(Arguments $arguments, string $file): self
@@ -41,19 +45,24 @@ final readonly class LabelInput
             throw new UsageError('--module-mm is 0.05 to 500 millimetres.');
         }
         try {
-            $readings = (new PictureReader)->read($bytes, ReadOptions::qr(3000.0))->outcome->readings;
+            $readings = (new PictureReader)->read($bytes, new ReadOptions(ReadOptions::GROUPS['matrix'], 3000.0))->outcome->readings;
             $reading = $readings[0] ?? throw new UsageError("No QR Code symbol was read in “{$file}”: what is proofed must be readable to begin with.");
-            if ($reading->isMicro() || $reading->mirrored) {
-                throw new UsageError('Micro QR Code and mirrored symbols are not proofed.');
-            }
             $header = (new PictureDecoder)->header($bytes);
-            $corners = $reading->frame->corners;
+            [$first, $second, $third, $fourth] = $reading->frame->corners;
+            // Of a mirrored symbol rows and columns are exchanged.
+            $corners = $reading->mirrored ? [$first, $fourth, $third, $second] : [$first, $second, $third, $fourth];
             [$xs, $ys] = [array_map(static fn ($point): float => $point->x, $corners), array_map(static fn ($point): float => $point->y, $corners)];
             $quiet = max(0.0, min(self::QUIET, min(min($xs), min($ys), $header->width - max($xs), $header->height - max($ys)) / $reading->frame->modulePx));
 
-            return new self(PrintedLabel::of($bytes, $corners, $reading->frame->modules, $moduleMm, $quiet, $reading->reversed), $reading->symbol->content->text, basename($file));
+            return new self(self::seen($arguments, PrintedLabel::of($bytes, $corners, $reading->frame->modules, $moduleMm, $quiet, $reading->reversed)), $reading->symbol->content->text, basename($file));
         } catch (InvalidPicture $e) {
             throw new UsageError($e->getMessage(), 0, $e);
         }
+    }
+
+    /** From the front, or from behind the pane that it is printed on. */
+    private static function seen(Arguments $arguments, PrintedLabel $label): PrintedLabel
+    {
+        return $arguments->has('mirrored') ? $label->mirrored() : $label;
     }
 }

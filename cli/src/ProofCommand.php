@@ -28,6 +28,8 @@ final class ProofCommand extends Command
             ->addArgument('file', InputArgument::IS_ARRAY, 'A drawing; without one the label is composed as by make')
             ->addOption('module-mm', null, InputOption::VALUE_REQUIRED, 'Millimetres a module of the drawing in the file')
             ->addOption('text', null, InputOption::VALUE_REQUIRED, 'What the symbol says')
+            ->addOption('symbology', null, InputOption::VALUE_REQUIRED, 'qr or microqr', 'qr')
+            ->addOption('mirrored', null, InputOption::VALUE_NONE, 'Looked at from behind, as through the pane that it is printed on')
             ->addOption('bytes-file', null, InputOption::VALUE_REQUIRED, 'What it says, from a file')
             ->addOption('title', null, InputOption::VALUE_REQUIRED, 'What is read out in place of the picture');
         Fields::describe($this);

@@ -60,13 +60,14 @@ final class SymbolOptions
         'whole-dots' => 'Keep to whole dots in files without dots, too',
     ];
 
-    public static function describe(Command $command): void
+    /** @param  list<string>  $without  options that the command has itself */
+    public static function describe(Command $command, array $without = []): void
     {
         $known = ['level' => array_column(ErrorCorrectionLevel::cases(), 'value'), 'charset' => array_column(CharacterSet::cases(), 'value'), 'modes' => array_column(ModeChoice::cases(), 'value'), 'print' => array_column(Printing::cases(), 'value')];
         foreach ([...self::ENCODING, ...self::SIZE, ...self::PRINTING] as $name => $help) {
             $command->addOption($name, null, InputOption::VALUE_REQUIRED, $help, null, $known[$name] ?? []);
         }
-        foreach (self::FLAGS as $name => $help) {
+        foreach (array_diff_key(self::FLAGS, array_flip($without)) as $name => $help) {
             $command->addOption($name, null, InputOption::VALUE_NONE, $help);
         }
     }
@@ -83,12 +84,12 @@ final class SymbolOptions
         );
     }
 
-    public static function bars(Arguments $arguments, ?PictureFile $file): BarsOptions
+    public static function bars(Arguments $arguments, ?PictureFile $file, bool $maySayCheck = true): BarsOptions
     {
         return new BarsOptions(
             finish: FinishOptions::from($arguments),
             size: self::size($arguments, BarsOptions::MODULE_PX, $file),
-            addsCheck: $arguments->has('check'),
+            addsCheck: $maySayCheck && $arguments->has('check'),
             captioned: ! $arguments->has('bare'),
             inks: self::inks($arguments),
             wholeDots: $arguments->has('whole-dots'),

@@ -54,7 +54,7 @@ final readonly class TablePictures
                 [$format, $picture] = $this->picture($row);
                 $name = self::name($row['name'] ?? '', $number, $names).'.'.$format->value;
                 is_dir($folder) || mkdir($folder, 0777, true);
-                self::write("{$folder}/{$name}", $picture);
+                Files::write("{$folder}/{$name}", $picture);
                 $entry = [...$entry, 'file' => basename($folder).'/'.$name, 'sha256' => hash('sha256', $picture)];
             } catch (InvalidArgumentException|RefusedPayload|PictureNotMade|Unreadable $e) {
                 $entry['problem'] = $e->getMessage();
@@ -63,15 +63,6 @@ final readonly class TablePictures
         }
 
         return $made;
-    }
-
-    /** In one step, so that nobody finds half a file. */
-    public static function write(string $file, string $bytes): void
-    {
-        $half = "{$file}.part";
-        if (@file_put_contents($half, $bytes) !== strlen($bytes) || ! @rename($half, $file)) {
-            throw new RuntimeException("“{$file}” cannot be written.");
-        }
     }
 
     /**

@@ -69,7 +69,7 @@ final class WatchCommand extends Command
         $rows = $table->draw($bytes, str_ends_with($file, '.json'), $out.'/'.pathinfo($file, PATHINFO_FILENAME));
         $failed = count(array_filter($rows, static fn (array $row): bool => $row['problem'] !== null));
         // Written last and at once: while it is not there, the table is not done.
-        TablePictures::write($manifest, json_encode(['source' => basename($file), 'sha256' => $digest, 'made_at' => gmdate('Y-m-d\TH:i:s\Z'), 'rows' => $rows], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE)."\n");
+        Files::write($manifest, json_encode(['source' => basename($file), 'sha256' => $digest, 'made_at' => gmdate('Y-m-d\TH:i:s\Z'), 'rows' => $rows], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE)."\n");
         $report->verdict($failed === 0 ? 'holds' : 'fails', basename($file).': '.(count($rows) - $failed).' drawn and read back'.($failed === 0 ? '' : ", {$failed} failed"));
 
         return $failed;

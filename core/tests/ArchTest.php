@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 // Nothing that comes later in this list is used by anything that comes earlier.
-$order = ['Gs1', 'Payload', 'Symbol', 'Linear', 'Finish', 'Render', 'Image', 'Read', 'Degrade', 'Grade', 'Proof', 'Compose', 'Report', 'Address'];
+$order = ['Gs1', 'Payload', 'Symbol', 'Linear', 'Finish', 'Render', 'Image', 'Read', 'Degrade', 'Grade', 'Proof', 'Compose', 'Report', 'Address', 'Route', 'Page', 'Run'];
 
 foreach ($order as $i => $room) {
     $later = array_map(static fn (string $name): string => "KeenGlyph\\Core\\$name", array_slice($order, $i + 1));

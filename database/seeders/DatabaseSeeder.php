@@ -9,18 +9,31 @@ use App\Actions\ManageKey;
 use App\Actions\SaveFinish;
 use App\Actions\SaveGate;
 use App\Actions\SaveGlyph;
+use App\Checks\LookAtPrint;
+use App\Checks\RecordResult;
+use App\Checks\StartCheck;
 use App\Csv\CsvWriter;
 use App\Keys\KeySort;
 use App\Models\Key;
+use App\Models\Membership;
 use App\Models\Role;
 use App\Models\User;
 use App\Models\Workspace;
+use App\Resolver\Identifier;
+use App\Resolver\SaveLink;
+use App\Waypoints\SaveWaypoint;
+use App\Waypoints\WriteTrail;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Config;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use KeenGlyph\Core\Degrade\Condition;
+use KeenGlyph\Core\Degrade\Devices;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Proof\ProofBench;
+use KeenGlyph\Core\Render\PngFile;
+use KeenGlyph\Core\Route\Route;
 
 /** Demo data: what a developer at the Fennmoor Beekeepers' Cooperative would have, made by the application's own actions. */
 final class DatabaseSeeder extends Seeder
@@ -85,7 +98,11 @@ final class DatabaseSeeder extends Seeder
             $save->create($member, $finish === null ? $glyph : [...array_diff_key($glyph, ['dark' => 1, 'light' => 1]), 'finish_id' => $ids[$finish]]);
             Carbon::setTestNow();
         }
+        $workspace->update(['zone' => 'Europe/London']);
+        self::waypoints($member);
+        self::check($workspace);
         self::gate($workspace);
+        (new PageSeeder)->run($member);
         self::keys($user, $workspace);
     }
 
@@ -110,6 +127,64 @@ final class DatabaseSeeder extends Seeder
             str_contains($name, 'jar') || str_contains($name, 'Comb') => 'Jar labels',
             default => null,
         };
+    }
+
+    /** Three waypoints as they would stand in a season, with a month's trail of the first. */
+    private static function waypoints(Membership $member): void
+    {
+        $save = app(SaveWaypoint::class);
+        $link = static fn (string $path): array => ['link' => "https://fennmoor.example$path"];
+        $save->create($member, 'Honey show programme', Route::of(['else' => $link('/show/2026/programme'), 'ends_at' => '2027-09-30T18:00:00+00:00', 'then' => $link('/show')]), 'SHOW-26', 6, true);
+        $save->create($member, 'Heather jar, behind the label', Route::of(['else' => $link('/jar/heather-340'), 'rules' => [['when' => [['share' => ['from' => 0, 'to' => 50]]], 'to' => $link('/jar/heather-340/recipe')]]]), null, 6, false);
+        $hotline = $save->create($member, 'Swarm hotline', Route::of([
+            'else' => $link('/swarm'),
+            'rules' => [
+                ['when' => [['hours' => ['from' => '21:00', 'to' => '06:00', 'zone' => 'Europe/London']]], 'to' => $link('/swarm/night')],
+                ['when' => [['language' => ['cy']]], 'to' => $link('/cy/haid')],
+                ['when' => [['country' => ['FR', 'BE']]], 'to' => $link('/fr/essaim')],
+                ['when' => [['device' => ['phone']]], 'to' => ['link' => 'tel:+447700900123']],
+            ],
+            'tags' => ['source' => 'hive-tag', 'medium' => 'print'],
+        ]), 'SWARM', 6, true);
+        $resolver = app(SaveLink::class);
+        foreach ([['/01/09520123456788', 'pip', '/jar/heather-340', 'Heather honey 340 g', 'en', true, false], ['/01/09520123456788', 'pip', '/cy/jar/heather-340', 'Mêl grug 340 g', 'cy', true, false], ['/01/09520123456788', 'recipeInfo', '/recipes/heather', 'Recipes with heather honey', null, false, false], ['/01/09520123456788/10/H25-03', 'recallStatus', '/recall/h25-03', 'Batch H25-03 is recalled', null, false, true]] as [$path, $type, $to, $title, $language, $isDefault, $isRecall]) {
+            $resolver->create($member->workspace, Identifier::of($path), ['type' => $type, 'href' => "https://fennmoor.example$to", 'title' => $title, 'language' => $language, 'is_default' => $isDefault, 'is_recall' => $isRecall]);
+        }
+        $scans = [];
+        // A season's rhythm that is the same every time: more at weekends, few at night.
+        for ($day = 29; $day >= 0; $day--) {
+            for ($i = 0, $many = 14 + ($day * 7) % 11 + ($day % 7 < 2 ? 16 : 0); $i < $many; $i++) {
+                $at = now()->startOfDay()->subDays($day)->addMinutes((($i * 97 + $day * 31) % 900) + 360);
+                $turn = ($i * 7 + $day) % 20;
+                [$language, $country, $device] = [$turn === 3 ? 'cy' : ($turn === 8 ? 'fr' : 'en'), $turn === 8 ? 'BE' : 'GB', $turn === 11 ? 'tablet' : ($turn === 17 ? 'desktop' : 'phone')];
+                $hour = (int) $at->copy()->setTimezone('Europe/London')->format('G');
+                $rule = $hour >= 21 || $hour < 6 ? 0 : ($language === 'cy' ? 1 : ($country === 'BE' ? 2 : ($device === 'phone' ? 3 : -1)));
+                if ($at->isPast()) {
+                    $scans[] = [$at->format('Y-m-d\TH:i:s.uP'), $hotline->id, 1, $rule, $turn === 19 ? 'preview' : 'scan', $device, $i % 3 === 0 ? 'ios' : ($device === 'desktop' ? 'windows' : 'android'), $language, $country, $turn === 5 ? 'forum.example' : '', substr(hash('sha256', "$day ".intdiv($i * 4, 5)), 0, 16)];
+                }
+            }
+        }
+        $file = tempnam(sys_get_temp_dir(), 'trail').'.log';
+        file_put_contents($file, implode("\n", array_map(static fn (array $scan): string => (string) json_encode($scan), $scans))."\n");
+        (new WriteTrail)->write($file);
+    }
+
+    /** A field check of the heather jar, as testers at the market answered it: their pictures are the bench's. */
+    private static function check(Workspace $workspace): void
+    {
+        $glyph = $workspace->glyphs()->where('name', 'Heather honey jar 340 g')->firstOrFail();
+        $check = (new StartCheck)->start($workspace, $glyph, 'Hold this label 25 cm away and read it once.', 240);
+        $composition = $glyph->composition();
+        $bench = new ProofBench($composition->printed(), $composition->symbol->text);
+        $record = new RecordResult;
+        foreach ([['Phone, rear 12 Mpx', 'recent_phone', Condition::Tilt, 34.0], ['Phone, rear 12 Mpx', 'recent_phone', Condition::Glare, 6.0], ['Phone, rear 5 Mpx', 'entry_phone', Condition::LowLight, 60.0], ['Tablet at the stall', 'tablet', Condition::Turn, 20.0]] as [$name, $device, $condition, $figure]) {
+            $seen = $bench->sample(Devices::named($device), $condition, $figure)->photograph->picture;
+            $found = (new LookAtPrint)->look(PngFile::grey($seen->width, $seen->height, $seen->pixels), $check->text, false);
+            $record->send($record->ofPicture($check, $found, 1), $check, $name);
+        }
+        foreach (['read', 'read', 'unread'] as $outcome) {
+            $record->byHand($check, 'Market stall till', $outcome);
+        }
     }
 
     /** Sixty cards for the extraction day, some of whose holders are here already. */

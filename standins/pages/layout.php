@@ -9,7 +9,7 @@
 <?= $elements ?>
 </head>
 <body>
-<header><a href="/">Fennmoor Beekeepers’ Cooperative</a><nav aria-label="Pages"><a href="/shop">Shop</a><a href="/enrol">Enrol</a><a href="/check-in">Check-in</a><a href="/mail">Mail</a><a href="/receiver">Receiver</a></nav></header>
+<header><a href="/">Fennmoor Beekeepers’ Cooperative</a><nav aria-label="Pages"><a href="/shop">Shop</a><a href="/enrol">Enrol</a><a href="/check-in">Check-in</a><a href="/mail">Mail</a><a href="/receiver">Receiver</a><a href="/phone">Phone</a><a href="/mails">Mails</a></nav></header>
 <main><?php require __DIR__.'/'.($page ?? 'absent').'.php'; ?></main>
 <footer>A stand-in: a page of somebody else’s, on another origin, that ships with Keen Glyph’s demo.</footer>
 </body>

@@ -6,4 +6,6 @@
 <li><a href="/check-in">A check-in page</a> admits at one gate (a page token for that gate).</li>
 <li><a href="/mail">A mail</a> as three members receive it (signed picture addresses).</li>
 <li><a href="/receiver">A receiver</a> shows what hooks told it, and whether the signature fits.</li>
+<li><a href="/phone">A phone</a> follows a symbol through rule, page and action.</li>
+<li><a href="/mails">A mail catcher</a> keeps what alerts would send.</li>
 </ul>

@@ -68,7 +68,7 @@ if ($path === '/receiver' && $_SERVER['REQUEST_METHOD'] === 'POST') {
 }
 
 // What a page asks its own server for.
-if ($_SERVER['REQUEST_METHOD'] === 'POST') {
+if ($_SERVER['REQUEST_METHOD'] === 'POST' && $path !== '/phone') {
     [$status, $answer] = match ($path) {
         '/enrolment-code' => ask('/api/v1/page-tokens', ['may' => 'draw', 'seconds' => 30, 'level' => 'Q', 'text' => 'https://members.fennmoor.example/enrol/'.bin2hex(random_bytes(9))]),
         '/reading' => ask('/api/v1/page-tokens', ['may' => 'read', 'seconds' => 3600]),
@@ -78,11 +78,13 @@ if ($_SERVER['REQUEST_METHOD'] === 'POST') {
     json($status === 201 ? 200 : 502, $status === 201 ? ['token' => $answer['token'], 'expires_at' => $answer['expires_at']] : ['message' => 'The code service does not answer.']);
 }
 
-$pages = ['/' => 'start', '/shop' => 'shop', '/enrol' => 'enrol', '/check-in' => 'check-in', '/mail' => 'mail', '/receiver' => 'receiver'];
+$pages = ['/' => 'start', '/shop' => 'shop', '/enrol' => 'enrol', '/check-in' => 'check-in', '/mail' => 'mail', '/receiver' => 'receiver', '/phone' => 'phone', '/mails' => 'mails'];
 $page = $pages[$path] ?? null;
 http_response_code($page === null ? 404 : 200);
 header('Content-Type: text/html; charset=utf-8');
-header("Content-Security-Policy: default-src 'self' {$host['base']}; object-src 'none'; base-uri 'none'; frame-ancestors 'none'");
+// The phone shows pages of ours, whose styles stand in them.
+$styles = $path === '/phone' ? " style-src 'self' 'unsafe-inline';" : '';
+header("Content-Security-Policy: default-src 'self' {$host['base']};$styles object-src 'none'; base-uri 'none'; frame-ancestors 'none'");
 header('Referrer-Policy: strict-origin-when-cross-origin');
 $e = static fn (string $text): string => htmlspecialchars($text, ENT_QUOTES);
 $elements = '<script type="module" src="'.$e($host['base'].$host['elements']['pinned']).'" integrity="'.$e($host['elements']['integrity']).'" crossorigin="anonymous"></script>';

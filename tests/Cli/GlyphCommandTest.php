@@ -210,3 +210,21 @@ it('spreads a text over several symbols, states sets, marks GS1, lifts levels', 
         ->and(json_decode(glyph('make', '--symbology', 'microqr', '--text', '12345', '--json', '--matrix')[1], true))->toMatchArray(['version' => 'M1', 'level' => null]);
     expect(glyph('make', '--text', 'x', '--charset', 'latin', '--json')[0])->toBe(2)->and(glyph('make', '--text', 'x', '--fnc1', 'third', '--json')[0])->toBe(2)->and(glyph('make', '--text', 'x', '--append', '17', '--json')[0])->toBe(2);
 });
+
+it('answers visitors by a waypoint’s rules without a server, and says what is wrong with them', function () {
+    $rules = ['else' => ['link' => 'https://fennmoor.example/'], 'rules' => [['when' => [['language' => ['cy']]], 'to' => ['link' => 'https://fennmoor.example/cy']], ['when' => [['near' => ['lat' => 54.1, 'lng' => -2.05, 'km' => 5]]], 'to' => ['page' => 'INES']]], 'tags' => ['via' => 'jar']];
+    file_put_contents("$this->folder/r.json", json_encode($rules));
+    $answer = fn (string ...$options): array => json_decode(glyph('route', "$this->folder/r.json", '--json', ...$options)[1], true);
+    expect($answer('--language', 'cy-GB,en'))->toMatchArray(['rule' => 0, 'link' => 'https://fennmoor.example/cy?via=jar'])
+        ->and($answer())->toMatchArray(['rule' => 1, 'asks' => true])->and($answer('--refuses'))->toMatchArray(['rule' => null, 'link' => 'https://fennmoor.example/?via=jar'])
+        ->and($answer('--place', '54.11,-2.04'))->toMatchArray(['rule' => 1, 'target' => ['page' => 'INES']]);
+    file_put_contents("$this->folder/bad.json", json_encode([...$rules, 'rules' => [$rules['rules'][0], $rules['rules'][0]]]));
+    [$status, $out] = glyph('route', "$this->folder/bad.json", '--check');
+    expect([$status, $out])->toBe([1, "rule 2: It can never answer: rule 1 answers everybody whom it would.\n"])->and(glyph('route', "$this->folder/r.json", '--check')[0])->toBe(0);
+    file_put_contents("$this->folder/none.json", '{"else":{"link":"javascript:x"}}');
+    [$status, , $errors] = glyph('route', "$this->folder/none.json");
+    expect($status)->toBe(1)->and($errors)->toContain('else.link: A link begins with');
+    foreach ([['route'], ['route', 'nowhere.json'], ['route', "$this->folder/r.json", '--device', 'toaster'], ['route', "$this->folder/r.json", '--place', 'x'], ['call'], ['call', 'GET', 'waypoints'], ['call', 'FETCH', 'x']] as $wrong) {
+        expect(glyph(...$wrong)[0])->toBe(2);
+    }
+});

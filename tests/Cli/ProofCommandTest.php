@@ -43,6 +43,14 @@ it('proofs a drawing in a file, and grades it', function () {
     expect(($this->glyph)('grade', "$this->folder/none.png", '--least', 'D')[0])->toBe(1);
 });
 
+it('proofs a Micro QR Code symbol, and one that is seen from behind', function () {
+    $cell = fn (array $words): array => json_decode(($this->glyph)('proof', ...$words, ...['--size-mm', '10', '--dpi', '600', '--condition', 'tilt', '--json'])[1], true)['cells'][0];
+    expect($cell(['--text', '0123456', '--symbology', 'microqr', '--device', 'handheld_imager'])['margin'])->toBeGreaterThan(20)
+        ->and($cell(['--text', '0123456', '--symbology', 'microqr', '--device', 'kiosk'])['reason'])->toContain('Micro QR Code')
+        ->and($cell(['--text', 'HIVE 7', '--mirrored', '--device', 'recent_phone'])['margin'])->toBeGreaterThan(20)
+        ->and($cell(['--text', 'HIVE 7', '--mirrored', '--device', 'entry_phone'])['reason'])->toContain('mirrored');
+});
+
 it('says how it is called', function (array $words, string $said) {
     [$status, , $errors] = ($this->glyph)(...array_map(fn (string $word): string => str_replace('FOLDER', $this->folder, $word), $words));
     expect($status)->toBe(2)->and($errors)->toContain($said);

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Models\FieldCheck;
 use App\Models\User;
 use Illuminate\Support\Facades\Queue;
 use Tests\Support\Contract;
@@ -18,7 +19,7 @@ function operations(): array
 {
     $operations = [];
     foreach (Contract::document()['paths'] as $path => $methods) {
-        foreach (array_intersect_key($methods, ['get' => 1, 'post' => 1, 'patch' => 1, 'delete' => 1]) as $method => $operation) {
+        foreach (array_intersect_key($methods, ['get' => 1, 'post' => 1, 'patch' => 1, 'put' => 1, 'delete' => 1]) as $method => $operation) {
             $operations[$operation['operationId']] = [$method, $path, [...$operation, 'parameters' => [...($operation['parameters'] ?? []), ...($methods['parameters'] ?? [])]]];
         }
     }
@@ -38,6 +39,12 @@ beforeEach(function () {
         'gate' => $this->postJson('/api/v1/gates', ['name' => 'Door', 'csv' => 'A1'])->json('id'),
         'proof' => $this->postJson('/api/v1/proofs', ['text' => 'hive', 'devices' => ['kiosk'], 'conditions' => ['tilt']])->json('id'),
     ];
+    $this->ids['waypoint'] = $this->postJson('/api/v1/waypoints', ['name' => 'Way', 'route' => ['else' => ['link' => 'https://fennmoor.example/']]])->json('id');
+    $this->ids['revision'] = '1';
+    $this->ids['link'] = $this->postJson('/api/v1/resolver', ['path' => '/01/09520123456788', 'type' => 'pip', 'href' => 'https://fennmoor.example/', 'title' => 'Jar'])->json('id');
+    $this->ids['check'] = $this->postJson('/api/v1/checks', ['glyph' => $this->ids['glyph']])->json('id');
+    $this->ids['result'] = $this->postJson("/api/v1/checks/{$this->ids['check']}/results", ['device' => 'Own phone', 'outcome' => 'read'])->json('id');
+    $this->ids['code'] = FieldCheck::query()->value('code');
     $this->settle = fn (string $path): string => preg_replace_callback('/\{(\w+)\}/', fn (array $m): string => $this->ids[$m[1]] ?? ['kind' => 'wifi', 'format' => 'svg', 'admission' => $this->ids['gate']][$m[1]] ?? 'x', $path);
 });
 

@@ -128,3 +128,48 @@ it('grades pictures of prints', function () {
     $this->post('/api/v1/grades', ['picture' => UploadedFile::fake()->createWithContent('print.png', 'no picture')])->assertUnprocessable();
     $this->post('/api/v1/grades', [])->assertUnprocessable();
 });
+
+it('tells of a lack once, and again only when it held in between', function () {
+    $glyph = $this->postJson('/api/v1/glyphs', jar())->json('id');
+    $hook = $this->postJson('/api/v1/hooks', ['name' => 'Printer', 'url' => 'https://93.184.216.34/', 'events' => ['proof.not_met']])->json('hook.id');
+    $told = fn (): int => DB::table('hook_deliveries')->where('hook_id', $hook)->count();
+    $run = function (string $require) use ($glyph): void {
+        $id = $this->postJson('/api/v1/proofs', ['glyph' => $glyph, 'devices' => ['kiosk', 'recent_phone'], 'conditions' => ['tilt'], 'require' => $require])->json('id');
+        ($this->prove)($id);
+    };
+    $run('tilt>=84.9');
+    expect($told())->toBe(1);
+    $run('tilt>=84.9');
+    expect($told())->toBe(1);
+    $run('tilt>=10');
+    $run('tilt>=84.9');
+    expect($told())->toBe(2);
+});
+
+it('reads a picture of each device blind too, and says what the hint changed', function () {
+    $id = ($this->ask)()->json('id');
+    ($this->prove)($id);
+    $blind = $this->getJson("/api/v1/proofs/$id")->json('blind');
+    expect(array_column($blind, 'device'))->toBe(['kiosk', 'recent_phone'])->and($blind[0])->toHaveKeys(['figure', 'told', 'blind']);
+});
+
+it('is a sheet of paper: the same figures as a page and as a PDF, with revision and hash', function () {
+    $glyph = $this->postJson('/api/v1/glyphs', jar(['name' => 'Hive <7> & co']))->json('id');
+    $check = $this->postJson('/api/v1/checks', ['glyph' => $glyph])->json('id');
+    $this->postJson("/api/v1/checks/$check/results", ['device' => 'Market <till>', 'outcome' => 'read']);
+    $id = $this->postJson('/api/v1/proofs', ['glyph' => $glyph, 'devices' => ['kiosk', 'recent_phone'], 'conditions' => ['tilt'], 'require' => 'tilt>=20'])->json('id');
+    ($this->prove)($id);
+    $html = $this->get("/api/v1/proofs/$id/sheet.html")->assertOk()->assertHeader('Content-Type', 'text/html; charset=utf-8');
+    $html->assertSee('Hive <7> & co')->assertSee('Market <till>')->assertSee('revision 1')->assertSee('■ met', false)->assertSee(hash('sha256', $this->get("/api/v1/proofs/$id/image.svg")->assertOk()->getContent()));
+    expect($html->getContent())->not->toContain('<script');
+    $pdf = $this->get("/api/v1/proofs/$id/sheet.pdf")->assertOk()->assertHeader('Content-Type', 'application/pdf')->getContent();
+    expect($pdf)->toStartWith('%PDF-')->and(strlen($pdf))->toBeGreaterThan(20_000);
+});
+
+it('streams its cells and ends', function () {
+    $id = ($this->ask)()->json('id');
+    ($this->prove)($id);
+    $stream = $this->get("/api/v1/proofs/$id/events", ['Accept' => 'text/event-stream'])->assertOk();
+    preg_match_all('/^event: (\w+)\ndata: (.*)$/m', $stream->streamedContent(), $events);
+    expect($events[1])->toBe(['cells', 'end'])->and(json_decode($events[2][0], true)['cells'])->toHaveCount(2)->and(json_decode($events[2][1], true)['state'])->toBe('done');
+});

@@ -36,17 +36,17 @@ final class Contract
         $path = (string) parse_url($uri, PHP_URL_PATH);
         $template = self::template($path);
         if ($template === null) {
-            Assert::assertSame(404, $response->status(), "No path for $path in openapi.yaml");
+            Assert::assertSame(404, $response->getStatusCode(), "No path for $path in openapi.yaml");
 
             return;
         }
         $operation = self::document()['paths'][$template][strtolower($method)] ?? null;
         if ($operation === null) {
-            Assert::assertSame(405, $response->status(), "No $method $template in openapi.yaml");
+            Assert::assertSame(405, $response->getStatusCode(), "No $method $template in openapi.yaml");
 
             return;
         }
-        $status = (string) $response->status();
+        $status = (string) $response->getStatusCode();
         Assert::assertArrayHasKey($status, $operation['responses'], "$method $template does not document $status: ".substr((string) $response->getContent(), 0, 400));
         $documented = self::resolve($operation['responses'][$status]);
         $type = strtok((string) $response->headers->get('Content-Type'), ';');
@@ -55,7 +55,7 @@ final class Contract
                 Assert::assertTrue($response->headers->has($name), "$method $template answers $status without $name");
             }
         }
-        if ($response->status() < 400 && $sent !== null && $sent !== '') {
+        if ($response->getStatusCode() < 400 && $sent !== null && $sent !== '') {
             $schema = $operation['requestBody']['content']['application/json']['schema'] ?? null;
             Assert::assertNotNull($schema, "$method $template takes no JSON by the document");
             // Null is the same as leaving a key out, and PHP's clients send an empty object as an empty list.
@@ -69,7 +69,7 @@ final class Contract
         }
         parse_str((string) parse_url($uri, PHP_URL_QUERY), $query);
         $parameters = array_map(self::resolve(...), [...($operation['parameters'] ?? []), ...(self::document()['paths'][$template]['parameters'] ?? [])]);
-        foreach ($response->status() < 400 ? array_keys($query) : [] as $name) {
+        foreach ($response->getStatusCode() < 400 ? array_keys($query) : [] as $name) {
             Assert::assertContains($name, array_column($parameters, 'name'), "$method $template does not document the parameter $name");
         }
         if (! isset($documented['content'])) {

@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import type { Glyph } from '../../resources/web/api/client'
-import { asInput, type Cell, figure, gauge, marginWords, remedy, shareOf, valueAt } from '../../resources/web/lib/proof'
+import {
+  asInput,
+  type BenchProof,
+  type Cell,
+  figure,
+  gauge,
+  marginWords,
+  paired,
+  remedy,
+  shareOf,
+  valueAt,
+  withCells,
+} from '../../resources/web/lib/proof'
 
 const cell = (more: Partial<Cell>): Cell => ({
   device: 'kiosk',
@@ -75,5 +87,40 @@ describe('what would help', () => {
   it('changes a glyph’s own options and nothing else', () => {
     expect(asInput(glyph)).toMatchObject({ text: 'x', level: 'M', size_mm: 20, dpi: 300 })
     expect(asInput(glyph)).not.toHaveProperty('module_px')
+  })
+})
+
+const proof = (cells: Cell[]): BenchProof =>
+  ({
+    state: 'queued',
+    done: cells.length,
+    total: 4,
+    cells,
+    tally: { holds: 0, marginal: 0, fails: 0 },
+    devices: [{ id: 'phone' }, { id: 'kiosk' }],
+    conditions: [{ id: 'tilt' }, { id: 'glare' }],
+  }) as unknown as BenchProof
+
+describe('cells that come one by one', () => {
+  it('fall into the plan’s order, each once, whatever order they come in', () => {
+    const first = withCells(proof([]), [cell({ device: 'kiosk', condition: 'glare', verdict: 'fails' })], 1)
+    const then = withCells(first, [cell({ device: 'phone' }), cell({ device: 'kiosk', condition: 'glare' })], 2)
+    expect(first).toMatchObject({ state: 'running', done: 1, tally: { fails: 1 } })
+    expect(then.cells.map((one) => `${one.device} ${one.condition}`)).toEqual(['phone tilt', 'kiosk glare'])
+    expect(then.tally).toEqual({ holds: 2, marginal: 0, fails: 0 })
+  })
+})
+
+describe('two proofs side by side', () => {
+  it('compare what both looked at, by the ratio to what is needed', () => {
+    const before = proof([cell({ device: 'phone', ratio: 1 }), cell({ device: 'kiosk', ratio: 0, margin: null })])
+    const after = proof([cell({ device: 'phone', ratio: 1.5 }), cell({ device: 'kiosk', ratio: 2 })])
+    const pairs = paired(before, after)
+    expect(pairs.map((one) => [one.device.id, one.condition.id, one.change])).toEqual([
+      ['phone', 'tilt', 1.5],
+      ['phone', 'glare', null],
+      ['kiosk', 'tilt', null],
+      ['kiosk', 'glare', null],
+    ])
   })
 })

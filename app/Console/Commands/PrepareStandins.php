@@ -50,8 +50,9 @@ final class PrepareStandins extends Command
             'public' => $page->public,
             'secret' => $secret,
             'signing' => SigningSecret::of($page),
-            'gate' => $workspace->gates()->oldest()->value('id'),
+            'gate' => $workspace->gates()->withCount('entries')->orderByDesc('entries_count')->first()?->id,
             'hook' => HookSecret::of($this->hook($hooks, $workspace)),
+            'codes' => $workspace->waypoints()->whereNotNull('published')->orderBy('name')->limit(50)->pluck('name', 'code')->all(),
             'elements' => $manifest,
         ], JSON_THROW_ON_ERROR));
 

@@ -42,6 +42,7 @@ final class GateController
             $request->string('name')->toString(),
             $request->has('csv') ? $request->string('csv')->toString() : null,
             $request->has('shelf') ? $request->string('shelf')->toString() : null,
+            $request->filled('times') ? $request->integer('times') : 1,
         );
 
         return (new JsonResponse(GateResource::of($gate), 201))->header('Location', "/api/v1/gates/{$gate->id}");

@@ -6,8 +6,6 @@ namespace App\Http\Controllers;
 
 use App\Actions\RemoveSaved;
 use App\Actions\SaveGlyph;
-use App\Events\DomainEvent;
-use App\Events\Fact;
 use App\Http\Problems\Problems;
 use App\Http\Requests\GlyphListRequest;
 use App\Http\Requests\GlyphRequest;
@@ -15,8 +13,10 @@ use App\Http\Requests\ListRequest;
 use App\Http\Requests\LookupRequest;
 use App\Http\Requests\ShelveRequest;
 use App\Http\Resources\GlyphResource;
+use App\Library\ArrangeGlyphs;
 use App\Models\Glyph;
 use App\Proofs\LatestProofs;
+use App\Support\BoundedCount;
 use App\Support\Current;
 use App\Support\Keyset;
 use Illuminate\Http\JsonResponse;
@@ -32,23 +32,13 @@ final class GlyphController
 
     public function index(GlyphListRequest $request): JsonResponse
     {
-        $query = Current::workspace($request)->glyphs();
-        $words = trim($request->string('q')->toString());
-        if ($words !== '') {
-            $query->getQuery()->matching($words);
-        }
-        if ($request->filled('shelf')) {
-            $query->where('shelf', $request->string('shelf')->toString());
-        }
-        if ($request->filled('finish_id')) {
-            $query->where('finish_id', $request->string('finish_id')->toString());
-        }
-        $total = $query->count();
+        $query = $request->glyphs(Current::workspace($request));
+        $total = BoundedCount::of($query);
         [$page, $next] = $request->page($query, $request->validated('sort') === 'name' ? Keyset::byName() : Keyset::byTime('updated_at'));
 
         $proofs = LatestProofs::of($page);
 
-        return new JsonResponse(['data' => $page->map(static fn (Glyph $glyph): array => [...GlyphResource::of($glyph, false), 'proof' => $proofs[$glyph->id] ?? null]), 'total' => $total, 'next_cursor' => $next]);
+        return new JsonResponse(['data' => $page->map(static fn (Glyph $glyph): array => [...GlyphResource::of($glyph, false), 'proof' => $proofs[$glyph->id] ?? null]), 'total' => min($total, BoundedCount::MOST), 'total_is_more' => $total > BoundedCount::MOST, 'next_cursor' => $next]);
     }
 
     /** Which glyphs say exactly this. */
@@ -64,15 +54,12 @@ final class GlyphController
     }
 
     /** Puts glyphs on a shelf, or takes them off. What they say and look like stays, so their revision does. */
-    public function shelve(ShelveRequest $request): JsonResponse
+    public function shelve(ShelveRequest $request, ArrangeGlyphs $arrange): JsonResponse
     {
-        $workspace = Current::workspace($request);
         /** @var list<string> $ids */
         $ids = $request->validated('glyphs');
-        $moved = $workspace->glyphs()->whereKey($ids)->toBase()->update(['shelf' => $request->shelf()]);
-        DomainEvent::record(Fact::GlyphShelved, $workspace->id, ...$ids);
 
-        return new JsonResponse(['moved' => $moved]);
+        return new JsonResponse(['moved' => $arrange->arrange(Current::workspace($request), $ids, ['shelf' => $request->shelf()], [], [])]);
     }
 
     /** Shelves in use, with how many glyphs are on each. */

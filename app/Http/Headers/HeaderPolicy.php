@@ -14,11 +14,15 @@ enum HeaderPolicy: string
     /** Pictures that stand in everybody's pages; how long they hold is their own matter. */
     case Picture = 'picture';
 
+    /** Pages of ours that our own editor shows in a frame. */
+    case Preview = 'preview';
+
     /** Sites that may show the answer in a frame (CSP frame-ancestors). */
     public function frameAncestors(): string
     {
         return match ($this) {
             self::Own, self::Open, self::Picture => "'none'",
+            self::Preview => "'self'",
         };
     }
 
@@ -26,7 +30,7 @@ enum HeaderPolicy: string
     public function readers(): ?string
     {
         return match ($this) {
-            self::Own => null,
+            self::Own, self::Preview => null,
             self::Open, self::Picture => '*',
         };
     }
@@ -35,7 +39,7 @@ enum HeaderPolicy: string
     public function caching(): ?string
     {
         return match ($this) {
-            self::Own, self::Picture => null,
+            self::Own, self::Picture, self::Preview => null,
             self::Open => 'public, max-age=300',
         };
     }

@@ -6,6 +6,7 @@ namespace App\Http\Middleware;
 
 use App\Http\Controllers\BarsController;
 use App\Http\Controllers\GlyphImageController;
+use App\Http\Controllers\ProofFileController;
 use App\Http\Controllers\SymbolController;
 use App\Http\Problems\Problems;
 use Closure;
@@ -62,7 +63,7 @@ final class AcceptJson
     private function formats(Request $request): ?array
     {
         $controller = $request->route()?->getControllerClass();
-        if ($controller === GlyphImageController::class || $request->is('api/v1/finishes/*/image.svg', 'api/v1/openapi.yaml')) {
+        if ($controller === GlyphImageController::class || $controller === ProofFileController::class || $request->is('api/v1/finishes/*/image.svg', 'api/v1/checks/*/picture', 'api/v1/pages/*/preview', 'api/v1/runs/*/result', 'api/v1/glyphs/*/revisions/*/image.svg', 'api/v1/pages/*/answers.csv', 'api/v1/openapi.yaml')) {
             return null;
         }
 

@@ -25,13 +25,15 @@ final class SecurityHeaders
         $isPicture = preg_match('#^(?:image/|text/plain|application/(?:json|problem\+json|pdf|postscript|yaml))#', (string) $response->headers->get('Content-Type')) === 1;
         $chosen = $request->attributes->get(UseHeaders::ATTRIBUTE);
         $policy = $chosen instanceof HeaderPolicy ? $chosen : HeaderPolicy::Own;
-        $response->headers->set('Content-Security-Policy', ($isPicture ? self::PICTURE : self::PAGE)."; frame-ancestors {$policy->frameAncestors()}");
+        // An answer that is stricter than its group says so itself.
+        $own = $response->headers->all();
+        $response->headers->set('Content-Security-Policy', $own['content-security-policy'][0] ?? ($isPicture ? self::PICTURE : self::PAGE)."; frame-ancestors {$policy->frameAncestors()}");
         $response->headers->set('X-Content-Type-Options', 'nosniff');
-        $response->headers->set('Referrer-Policy', 'same-origin');
+        $response->headers->set('Referrer-Policy', $own['referrer-policy'][0] ?? 'same-origin');
         if ($policy->frameAncestors() === "'none'") {
             $response->headers->set('X-Frame-Options', 'DENY');
         }
-        if ($policy !== HeaderPolicy::Own) {
+        if ($policy->readers() !== null) {
             $response->headers->set('Cross-Origin-Resource-Policy', 'cross-origin');
         }
         if ($policy->readers() !== null) {
@@ -40,7 +42,7 @@ final class SecurityHeaders
         if ($policy->caching() !== null && $response->isSuccessful()) {
             $response->headers->set('Cache-Control', $policy->caching());
         }
-        $response->headers->set('Permissions-Policy', 'camera=(self), microphone=(), geolocation=()');
+        $response->headers->set('Permissions-Policy', $own['permissions-policy'][0] ?? 'camera=(self), microphone=(), geolocation=()');
 
         return $response;
     }

@@ -122,7 +122,7 @@ abstract class ApiRequest extends FormRequest
     private static function needsFilling(array $rules): bool
     {
         foreach ($rules as $rule) {
-            if ($rule instanceof Enum || $rule instanceof In || in_array($rule, self::FILLED, true)) {
+            if ($rule instanceof Enum || $rule instanceof In || (is_string($rule) && in_array(explode(':', $rule)[0], self::FILLED, true))) {
                 return true;
             }
         }

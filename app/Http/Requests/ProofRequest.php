@@ -13,6 +13,7 @@ use Illuminate\Contracts\Validation\Validator;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use KeenGlyph\Core\Compose\Composition;
+use KeenGlyph\Core\Degrade\Devices;
 use KeenGlyph\Core\Degrade\InvalidDevice;
 use KeenGlyph\Core\Proof\InvalidRequirement;
 use KeenGlyph\Core\Proof\ProofPlan;
@@ -98,12 +99,24 @@ final class ProofRequest extends ApiRequest
         return (new CompositionInput($given))->compose(Current::workspace($this)->payloadContext());
     }
 
+    /** Those that were named, by name or with all their figures; else the bench's and the workspace's own. */
+    private function devices(): mixed
+    {
+        $own = array_column(Current::workspace($this)->proof_devices, null, 'id');
+        $given = $this->input('devices');
+        if (is_array($given) && $given !== []) {
+            return array_map(static fn (mixed $one): mixed => is_string($one) ? $own[$one] ?? $one : $one, $given);
+        }
+
+        return $own === [] ? null : [...array_keys(Devices::all()), ...array_values($own)];
+    }
+
     /** @throws ValidationException */
     public function plan(): ProofPlan
     {
         $require = $this->exists('require') ? $this->string('require')->toString() : Current::workspace($this)->proof_require;
         try {
-            return ProofPlan::from($this->input('devices'), $this->input('conditions'), $require);
+            return ProofPlan::from($this->devices(), $this->input('conditions'), $require);
         } catch (InvalidDevice $e) {
             throw ValidationException::withMessages(['devices' => [$e->getMessage()]]);
         } catch (InvalidRequirement $e) {

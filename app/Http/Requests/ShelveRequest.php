@@ -28,8 +28,6 @@ final class ShelveRequest extends ApiRequest
 
     public function shelf(): ?string
     {
-        $shelf = trim($this->string('shelf')->toString());
-
-        return $shelf === '' ? null : $shelf;
+        return ShelfName::of($this->string('shelf')->toString());
     }
 }

@@ -20,7 +20,8 @@ final class GateResource
             'id' => $gate->id,
             'name' => $gate->name,
             'entries' => $entries,
-            'inside' => $gate->admissions()->whereNull('undone_at')->count(),
+            'times' => $gate->times,
+            'inside' => $gate->admissions()->whereNull('undone_at')->distinct()->count('gate_entry_id'),
             'created_at' => $gate->created_at->toIso8601ZuluString(),
         ];
     }
@@ -42,6 +43,7 @@ final class GateResource
         return $admission === null ? null : [
             'id' => $admission->id,
             'door' => $admission->door,
+            'turn' => $admission->turn,
             'admitted_at' => $admission->admitted_at->toIso8601ZuluString('microsecond'),
             'undone_at' => $admission->undone_at?->toIso8601ZuluString('microsecond'),
         ];

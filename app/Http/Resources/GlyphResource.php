@@ -26,6 +26,8 @@ final class GlyphResource
             'as_is' => $glyph->as_is,
             'modes' => $glyph->modes,
             'shelf' => $glyph->shelf,
+            'tags' => $glyph->tags,
+            'archived_at' => $glyph->archived_at?->toIso8601ZuluString(),
             'level' => $glyph->level,
             'module_px' => $glyph->module_px,
             'size_px' => $glyph->size_px,

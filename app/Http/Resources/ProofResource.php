@@ -28,6 +28,7 @@ final class ProofResource
             'tally' => $result->tally(),
             'weakest' => $weakest === null ? null : ['device' => $weakest->device->id, 'condition' => $weakest->condition->value, 'words' => $weakest->words()],
             'grade' => $proof->grade,
+            'blind' => $proof->blind ?? [],
             'requirements' => $proof->state === 'done' ? self::requirements($result, $proof) : [],
             'cells' => array_map(static fn (ProofCell $cell): array => $cell->toArray(), $result->cells),
         ];

@@ -7,14 +7,19 @@ namespace KeenGlyph\Core\Compose;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Linear\BarSheet;
+use KeenGlyph\Core\Linear\InvalidBars;
 use KeenGlyph\Core\Linear\LinearSymbol;
 use KeenGlyph\Core\Linear\LinearSymbology;
+use KeenGlyph\Core\Render\Scene;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
 
 /** A linear symbol, carried out: its bars, the grid that they stand in, and the pictures. */
 final readonly class BarsComposition
 {
+    /** Height of bars as a multiple of their width. */
+    private const HIGHEST = 4;
+
     private function __construct(
         public LinearSymbol $symbol,
         private ModuleMatrix $matrix,
@@ -27,7 +32,16 @@ final readonly class BarsComposition
     {
         $symbol = $symbology->encode($text, $options->addsCheck);
 
-        return new self($symbol, BarSheet::matrix($symbol, $options->captioned), $options);
+        $matrix = BarSheet::matrix($symbol, $options->captioned);
+        if ($options->aspect !== null) {
+            if ($options->aspect > self::HIGHEST) {
+                throw new InvalidBars('Bars are at most '.self::HIGHEST.' times as high as they are wide.');
+            }
+            $symbol = $symbol->ofHeight($symbol->height + (int) floor($matrix->columns() * $options->aspect) - $matrix->size());
+            $matrix = BarSheet::matrix($symbol, $options->captioned);
+        }
+
+        return new self($symbol, $matrix, $options);
     }
 
     /**
@@ -55,15 +69,23 @@ final readonly class BarsComposition
     }
 
     /**
+     * The drawing that a file of this format is made of.
+     *
+     * @throws \KeenGlyph\Core\Finish\InvalidFinish
+     */
+    public function sceneFor(PictureFormat $format): Scene
+    {
+        return SceneBuilder::ofGrid($this->matrix, $this->options->finish, $this->layoutFor($format), $this->title());
+    }
+
+    /**
      * The finished file.
      *
      * @throws \KeenGlyph\Core\Finish\InvalidFinish|\KeenGlyph\Core\Image\PictureNotMade
      */
     public function picture(PictureFormat $format): string
     {
-        $scene = SceneBuilder::ofGrid($this->matrix, $this->options->finish, $this->layoutFor($format), $this->title());
-
-        return $format->draw($scene, $this->matrix, $this->options->finish, $this->options->inks, $this->options->size->askedMm !== null);
+        return $format->draw($this->sceneFor($format), $this->matrix, $this->options->finish, $this->options->inks, $this->options->size->askedMm !== null);
     }
 
     /** What the picture is called: its name, or what it says. */

@@ -24,6 +24,7 @@ final readonly class BarsOptions
      * @param  bool  $addsCheck  whether a check character is added where the symbology leaves it open
      * @param  bool  $captioned  whether the characters are printed with the bars
      * @param  bool  $wholeDots  whether files without dots keep to those of a printer too
+     * @param  ?float  $aspect  height of the whole as a share of its width; what is usual for the symbology when null
      */
     public function __construct(
         ?Finish $finish = null,
@@ -34,6 +35,7 @@ final readonly class BarsOptions
         public bool $wholeDots = false,
         public ?string $name = null,
         public ?string $title = null,
+        public ?float $aspect = null,
     ) {
         $this->finish = ($finish ?? Finish::plain())->bare();
         $this->size = $size ?? Size::ofModule(self::MODULE_PX);

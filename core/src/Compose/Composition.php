@@ -26,6 +26,7 @@ use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\QrSymbol;
 use KeenGlyph\Core\Symbol\Segment;
 use KeenGlyph\Core\Symbol\StructuredAppend;
+use KeenGlyph\Core\Symbol\SymbolVersion;
 
 /**
  * What was asked for, carried out: the payload, its symbol, where everything lies, the pictures and the ledger. Whatever
@@ -70,6 +71,21 @@ final class Composition
         $encoding = self::encodingFor($payload, $options);
 
         return new self($payload, Encoder::encode($payload->text, $encoding), $encoding, $options);
+    }
+
+    /**
+     * What it says and the version that holds it, without drawing anything: a table of a hundred thousand rows is looked
+     * through in seconds.
+     *
+     * @return array{Payload, SymbolVersion}
+     *
+     * @throws RefusedPayload|\KeenGlyph\Core\Symbol\InvalidSymbol
+     */
+    public static function fit(PayloadInput $input, CompositionOptions $options = new CompositionOptions, Context $context = new Context): array
+    {
+        $payload = self::drawable($input, $options, $context);
+
+        return [$payload, Encoder::fit($payload->text, self::encodingFor($payload, $options))[0]];
     }
 
     /**

@@ -25,11 +25,14 @@ final readonly class DeviceModel
     /** Pixels that a sensor's own grid and lens blur a point over. */
     private const PIXEL = 1.6;
 
+    /** What decoders are told apart by: square symbols, the small ones, and bars. */
+    public const SYMBOLOGIES = ['qr', 'microqr', 'linear'];
+
     /** Bounds of every figure, so that a device of one's own stays a camera. */
     private const BOUNDS = [
         'pixels' => [160, 8192], 'angle' => [5, 140], 'aperture_mm' => [0.05, 50], 'nearest_mm' => [0, 100_000], 'fixed_focus_mm' => [10, 1_000_000],
         'usual_mm' => [10, 100_000], 'lens_blur_px' => [0, 5], 'electrons_per_lux_second' => [1, 1_000_000], 'full_well' => [100, 1_000_000], 'read_noise' => [0, 1000],
-        'slowest_ms' => [0.01, 1000], 'lamp_lux' => [0, 1_000_000], 'pixels_per_module' => [1, 20],
+        'slowest_ms' => [0.01, 1000], 'lamp_lux' => [0, 1_000_000], 'pixels_per_module' => [1, 20], 'longest_text' => [1, 7089],
     ];
 
     /**
@@ -46,6 +49,9 @@ final readonly class DeviceModel
      * @param  float  $slowestMs  longest exposure
      * @param  float  $lampLux  of its own lamp at LAMP_MM
      * @param  float  $pixelsPerModule  fewest pixels a module that its maker would state: for estimates of reach, and what a plain decoder begins with
+     * @param  bool  $takesEci  whether it heeds a stated character set (ISO/IEC 18004:2015 7.4.2)
+     * @param  ?int  $longestText  bytes that it hands on; null without a limit of its own
+     * @param  list<string>  $symbologies  that it decodes, of SYMBOLOGIES
      */
     private function __construct(
         public string $id,
@@ -67,7 +73,9 @@ final readonly class DeviceModel
         public float $pixelsPerModule,
         public bool $takesLightOnDark,
         public bool $takesMirrored,
-        public bool $takesMicro,
+        public bool $takesEci,
+        public ?int $longestText,
+        public array $symbologies,
     ) {
     }
 
@@ -87,9 +95,9 @@ final readonly class DeviceModel
 
             return (float) $value;
         };
-        $flag = static fn (string $name): bool => is_bool($given[$name] ?? false) ? ($given[$name] ?? false) === true : throw new InvalidDevice($name, "A device's $name is true or false.");
+        $flag = static fn (string $name, bool $usual = false): bool => is_bool($given[$name] ?? $usual) ? ($given[$name] ?? $usual) === true : throw new InvalidDevice($name, "A device's $name is true or false.");
         $word = static fn (string $name, string $form): string => is_string($given[$name] ?? null) && preg_match($form, $given[$name]) === 1 ? $given[$name] : throw new InvalidDevice($name, "A device needs a $name.");
-        $unknown = array_diff(array_map(strval(...), array_keys($given)), [...array_keys(self::BOUNDS), 'id', 'label', 'light', 'decoder', 'light_on_dark', 'mirrored', 'micro_qr']);
+        $unknown = array_diff(array_map(strval(...), array_keys($given)), [...array_keys(self::BOUNDS), 'id', 'label', 'light', 'decoder', 'light_on_dark', 'mirrored', 'eci', 'symbologies', 'micro_qr']);
         if ($unknown !== []) {
             $name = (string) reset($unknown);
             throw new InvalidDevice($name, "A device has no $name.");
@@ -101,8 +109,30 @@ final readonly class DeviceModel
             $number('full_well'), $number('read_noise'), $number('slowest_ms'), $number('lamp_lux'),
             Light::tryFrom($word('light', '/^/')) ?? throw new InvalidDevice('light', 'A device sees by white or red light.'),
             Decoder::tryFrom($word('decoder', '/^/')) ?? throw new InvalidDevice('decoder', 'A device’s decoder is thorough or plain.'),
-            $number('pixels_per_module'), $flag('light_on_dark'), $flag('mirrored'), $flag('micro_qr'),
+            $number('pixels_per_module'), $flag('light_on_dark'), $flag('mirrored'), $flag('eci', true), ($given['longest_text'] ?? null) === null ? null : (int) $number('longest_text'),
+            // Devices that were stated before there was a list have a flag in its place.
+            self::symbologiesOf($given['symbologies'] ?? ($flag('micro_qr') ? ['qr', 'microqr'] : ['qr'])),
         );
+    }
+
+    /** Whether its decoder looks for symbols of this kind, one of SYMBOLOGIES. */
+    public function takes(string $symbology): bool
+    {
+        return in_array($symbology, $this->symbologies, true);
+    }
+
+    /**
+     * @return list<string> in the order of SYMBOLOGIES
+     *
+     * @throws InvalidDevice
+     */
+    private static function symbologiesOf(mixed $given): array
+    {
+        if (! is_array($given) || $given === [] || array_filter($given, static fn (mixed $one): bool => ! in_array($one, self::SYMBOLOGIES, true)) !== []) {
+            throw new InvalidDevice('symbologies', 'A device’s symbologies are a list of '.implode(', ', self::SYMBOLOGIES).'.');
+        }
+
+        return array_values(array_filter(self::SYMBOLOGIES, static fn (string $one): bool => in_array($one, $given, true)));
     }
 
     /** Pixels by which the picture of something as wide as it is far away spans. */
@@ -175,7 +205,7 @@ final readonly class DeviceModel
         return $by < 2 ? $this : new self(
             $this->id, $this->label, max(16, intdiv($this->pixels, $by)), $this->angle, $this->apertureMm, $this->nearestMm, $this->fixedFocusMm, $this->usualMm, $this->lensBlurPx / $by,
             $this->electrons * $by ** 2, $this->fullWell * $by ** 2, $this->readNoise * $by, $this->slowestMs, $this->lampLux, $this->light, $this->decoder, $this->pixelsPerModule,
-            $this->takesLightOnDark, $this->takesMirrored, $this->takesMicro,
+            $this->takesLightOnDark, $this->takesMirrored, $this->takesEci, $this->longestText, $this->symbologies,
         );
     }
 
@@ -186,7 +216,8 @@ final readonly class DeviceModel
             'id' => $this->id, 'label' => $this->label, 'pixels' => $this->pixels, 'angle' => $this->angle, 'aperture_mm' => $this->apertureMm, 'nearest_mm' => $this->nearestMm,
             'fixed_focus_mm' => $this->fixedFocusMm, 'usual_mm' => $this->usualMm, 'lens_blur_px' => $this->lensBlurPx, 'electrons_per_lux_second' => $this->electrons,
             'full_well' => $this->fullWell, 'read_noise' => $this->readNoise, 'slowest_ms' => $this->slowestMs, 'lamp_lux' => $this->lampLux, 'light' => $this->light->value,
-            'decoder' => $this->decoder->value, 'pixels_per_module' => $this->pixelsPerModule, 'light_on_dark' => $this->takesLightOnDark, 'mirrored' => $this->takesMirrored, 'micro_qr' => $this->takesMicro,
+            'decoder' => $this->decoder->value, 'pixels_per_module' => $this->pixelsPerModule, 'light_on_dark' => $this->takesLightOnDark, 'mirrored' => $this->takesMirrored,
+            'eci' => $this->takesEci, 'longest_text' => $this->longestText, 'symbologies' => $this->symbologies,
         ];
     }
 }

@@ -74,12 +74,16 @@ final class Photographer
         $n = $label->modules;
         $finder = static function (float $column, float $row) use ($at, $label): Finder {
             [$middle, $right, $below] = [$at($column, $row), $at($column + 1, $row), $at($column, $row + 1)];
+            // A reader takes what it sees to be seen from the front, until it has decoded it.
+            [$right, $below] = $label->isMirrored ? [$below, $right] : [$right, $below];
 
             return new Finder($middle->x, $middle->y, $right->x - $middle->x, $right->y - $middle->y, $below->x - $middle->x, $below->y - $middle->y, $label->isLight);
         };
 
+        [$acrossAt, $downAt] = [$finder($n - 3.5, 3.5), $finder(3.5, $n - 3.5)];
+
         return new Photograph(
-            $picture, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], [$finder(3.5, 3.5), $finder($n - 3.5, 3.5), $finder(3.5, $n - 3.5)],
+            $picture, [$at(0, 0), $at($n, 0), $at($n, $n), $at(0, $n)], [$finder(3.5, 3.5), ...($label->isMirrored ? [$downAt, $acrossAt] : [$acrossAt, $downAt])],
             $modulePx, $isWhole, $exposureMs, $blurPx, $smearPx,
         );
     }

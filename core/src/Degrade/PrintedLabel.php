@@ -28,6 +28,7 @@ final class PrintedLabel
      * @param  float  $moduleMm  width of a module
      * @param  float  $quiet  modules of quiet zone
      * @param  bool  $isLight  whether it is light on dark
+     * @param  bool  $isMirrored  whether it stands mirrored, as on the far side of a pane
      */
     private function __construct(
         public readonly int $width,
@@ -38,12 +39,13 @@ final class PrintedLabel
         public readonly float $moduleMm,
         public readonly float $quiet,
         public readonly bool $isLight,
+        public readonly bool $isMirrored = false,
     ) {
     }
 
     /**
      * @param  string  $picture  the drawing as a picture file
-     * @param  array{Point, Point, Point, Point}  $corners  of the symbol in it
+     * @param  array{Point, Point, Point, Point}  $corners  of the symbol in it; of one that is mirrored they run against the clock
      *
      * @throws \KeenGlyph\Core\Image\InvalidPicture
      */
@@ -53,7 +55,25 @@ final class PrintedLabel
         $channels = $decoder->channels($picture);
         $plane = $channels[0] ?? $decoder->decode($picture);
 
-        return new self($plane->width, $plane->height, $channels === [] ? [$plane] : $channels, $corners, $modules, $moduleMm, $quiet, $isLight);
+        [$a, $b, , $d] = $corners;
+        $isMirrored = ($b->x - $a->x) * ($d->y - $a->y) < ($b->y - $a->y) * ($d->x - $a->x);
+
+        return new self($plane->width, $plane->height, $channels === [] ? [$plane] : $channels, $corners, $modules, $moduleMm, $quiet, $isLight, $isMirrored);
+    }
+
+    /** The same seen from behind: printed on a pane and looked at through it. */
+    public function mirrored(): self
+    {
+        $corners = array_map(fn (Point $corner): Point => new Point($this->width - $corner->x, $corner->y), $this->corners);
+        $channels = array_map(fn (LuminancePlane $plane): LuminancePlane => new LuminancePlane($plane->width, $plane->height, implode('', array_map(strrev(...), str_split($plane->pixels, max(1, $plane->width))))), $this->channels);
+
+        return new self($this->width, $this->height, $channels, $corners, $this->modules, $this->moduleMm, $this->quiet, $this->isLight, ! $this->isMirrored);
+    }
+
+    /** Whether it is a Micro QR Code symbol: they have 11 to 17 modules a side (ISO/IEC 18004:2015 6.3.1). */
+    public function isMicro(): bool
+    {
+        return $this->modules < 21;
     }
 
     /** Side of the symbol without its quiet zone, in millimetres. */

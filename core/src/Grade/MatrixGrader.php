@@ -70,16 +70,18 @@ final class MatrixGrader
     {
         $grid = $this->grid;
         $contrast = $grid->contrast();
-        $unused = $this->unusedCorrection(fn (array $modules): bool => array_filter($modules, fn (int $i): bool => $this->wrong[$i]) !== []);
+        $wrong = array_map(static fn (array $block): int => count(array_filter($block)), $this->byBlock(fn (array $modules): bool => array_filter($modules, fn (int $i): bool => $this->wrong[$i]) !== []));
+        $unused = CodewordLevels::left(max([0, ...$wrong]), $this->map->repairable);
         [$across, $down] = $this->spacing();
         $axial = abs($across - $down) / (($across + $down) / 2);
         $nonuniform = $this->gridDeviation();
         $fixed = $this->fixedPatterns();
+        $information = $this->information();
         $growth = $this->growth();
         $quiet = $this->quietZone();
         $modulation = min([1.0, ...$this->margins]);
         $scales = [
-            'contrast' => Scale::atLeast(0.70, 0.55, 0.40, 0.20), 'unused' => self::unusedScale(), 'axial' => Scale::atMost(0.06, 0.08, 0.10, 0.12),
+            'contrast' => Scale::atLeast(0.70, 0.55, 0.40, 0.20), 'unused' => CodewordLevels::unused(), 'axial' => Scale::atMost(0.06, 0.08, 0.10, 0.12),
             'grid' => Scale::atMost(0.38, 0.50, 0.63, 0.75), 'growth' => Scale::atMost(0.15, 0.25, 0.35, 0.45),
         ];
         $percent = static fn (float $share): string => sprintf('%.0f %%', 100 * $share);
@@ -88,8 +90,9 @@ final class MatrixGrader
             new GradeParameter('decode', 'Decode', 'yes', 1.0, 4.0, null, true, ''),
             new GradeParameter('contrast', 'Symbol contrast', $percent($contrast), $contrast, $scales['contrast']->grade($contrast), $scales['contrast'], true, 'Ink and stock are too much alike: take a darker ink or a whiter stock.'),
             new GradeParameter('modulation', 'Modulation', sprintf('%.2f', $modulation), $modulation, $this->byCodewords(false), self::modulationScale(), true, 'Dark and light are uneven from module to module: look for patchy ink, a worn plate, or a picture out of focus.'),
-            new GradeParameter('reflectance_margin', 'Reflectance margin', sprintf('%d of %d off', $this->wrongCodewords(), $this->reading->symbol->codewords), (float) $this->wrongCodewords(), $this->byCodewords(true), null, true, 'Some modules are on the wrong side of the threshold: mend spots and voids before more is printed.'),
+            new GradeParameter('reflectance_margin', 'Reflectance margin', sprintf('%d of %d off', array_sum($wrong), $this->reading->symbol->codewords), (float) array_sum($wrong), $this->byCodewords(true), null, true, 'Some modules are on the wrong side of the threshold: mend spots and voids before more is printed.'),
             new GradeParameter('fixed_patterns', 'Fixed pattern damage', $fixed[1], $fixed[0], $fixed[0], null, true, 'Corner squares, timing lines or quiet zone are damaged: keep them clear of cuts, folds and other print.'),
+            ...$information,
             new GradeParameter('axial', 'Axial non-uniformity', sprintf('%.1f %%', 100 * $axial), $axial, $scales['axial']->grade($axial), $scales['axial'], true, 'The symbol is stretched one way: set the print speed and the scaling of both axes alike.'),
             new GradeParameter('grid', 'Grid non-uniformity', sprintf('%.2f modules', $nonuniform), $nonuniform, $scales['grid']->grade($nonuniform), $scales['grid'], true, 'The grid is bent: look for slipping stock, or photograph the label flat.'),
             new GradeParameter('unused_correction', 'Unused error correction', $percent($unused), $unused, $scales['unused']->grade($unused), $scales['unused'], true, 'Damage uses up the error correction: print cleaner, or raise the level.'),
@@ -103,46 +106,65 @@ final class MatrixGrader
         return Scale::atLeast(0.50, 0.40, 0.30, 0.20);
     }
 
-    private static function unusedScale(): Scale
+    /** Modulation and reflectance margin, by the codewords' worst modules. @see CodewordLevels */
+    private function byCodewords(bool $withSide): float
     {
-        return Scale::atLeast(0.62, 0.50, 0.37, 0.25);
+        $scale = self::modulationScale();
+
+        return (float) CodewordLevels::grade(
+            $this->byBlock(fn (array $modules): int => min(array_map(fn (int $i): int => $scale->grade($withSide ? $this->margins[$i] : $this->grid->modulation($this->grid->modulesSeen[$i])), $modules))),
+            $this->map->repairable,
+        );
     }
 
     /**
-     * The least share of a block's correction that is left when some codewords are wrong (7.8.8): 1 − 2t / capacity.
+     * @template T
      *
-     * @param  callable(list<int>): bool  $isWrong  of the modules of a codeword
+     * @param  callable(non-empty-list<int>): T  $found  of the modules of a codeword
+     * @return array<int, list<T>> of each codeword, by block
      */
-    private function unusedCorrection(callable $isWrong): float
+    private function byBlock(callable $found): array
     {
         $modules = [];
         foreach ($this->map->byModule as $module => $codeword) {
             $modules[$codeword][] = $module;
         }
-        $wrong = array_fill(0, count($this->map->dataLengths), 0);
+        $blocks = [];
         foreach ($modules as $codeword => $own) {
-            $wrong[$this->map->places[$codeword][0]] += $isWrong($own) ? 1 : 0;
+            $blocks[$this->map->places[$codeword][0]][] = $found($own);
         }
 
-        return max(0.0, 1 - max([0, ...$wrong]) / max(1, $this->map->repairable));
+        return $blocks;
+    }
+
+    /** @return list<GradeParameter> of the format information, and of the version information where there is one */
+    private function information(): array
+    {
+        $grades = ['format' => $this->atEachLevel(InformationGrade::format(...)), 'version' => $this->version->number < 7 ? null : $this->atEachLevel(static fn (Version $version, callable $isDamaged): int => (int) InformationGrade::version($version, $isDamaged))];
+        $said = ['format' => 'Format information', 'version' => 'Version information'];
+        $parameters = [];
+        foreach (array_filter($grades, static fn (?int $grade): bool => $grade !== null) as $id => $grade) {
+            $parameters[] = new GradeParameter($id, $said[$id], $grade === 4 ? 'both copies whole' : 'damaged', (float) $grade, (float) $grade, null, true, 'The modules beside the corner squares, which say how to read all others, are damaged: keep them clear of scratches and other print.');
+        }
+
+        return $parameters;
     }
 
     /**
-     * Modulation and reflectance margin (7.8.4.3 and 7.8.5): at each grade all codewords that do not reach it count as wrong;
-     * what correction would be left decides how much of that grade is kept.
+     * The best of all levels of modulation: at each, modules that do not reach it count as damaged, and no more than it is kept.
      *
-     * @param  bool  $withSide  whether a module on the wrong side has no margin, whatever its modulation
+     * @param  callable(Version, callable(int, int): bool): int  $graded
      */
-    private function byCodewords(bool $withSide): float
+    private function atEachLevel(callable $graded): int
     {
         $scale = self::modulationScale();
+        $n = $this->version->modules();
         $best = 0;
         for ($level = 4; $level > $best; $level--) {
-            $left = $this->unusedCorrection(fn (array $modules): bool => array_filter($modules, fn (int $i): bool => $scale->grade($withSide ? $this->margins[$i] : $this->grid->modulation($this->grid->modulesSeen[$i])) < $level) !== []);
-            $best = max($best, min($level, self::unusedScale()->grade($left)));
+            $best = max($best, min($level, $graded($this->version, fn (int $column, int $row): bool => $scale->grade($this->margins[$row * $n + $column]) < $level)));
         }
 
-        return (float) $best;
+        return $best;
     }
 
     /** @return array{float, string} the grade, and the worst segment in words */
@@ -256,18 +278,6 @@ final class MatrixGrader
         $gained = $dark / $darks - $this->grid->darkest;
 
         return ($this->reading->reversed ? -1 : 1) * ($lost - $gained) / $this->grid->contrast();
-    }
-
-    private function wrongCodewords(): int
-    {
-        $wrong = [];
-        foreach ($this->map->byModule as $module => $codeword) {
-            if ($this->wrong[$module]) {
-                $wrong[$codeword] = true;
-            }
-        }
-
-        return count($wrong);
     }
 
     /** @return list<WorstArea> */

@@ -127,12 +127,24 @@ final class PictureDecoder
         return new LuminancePlane($frame->getImageWidth(), $frame->getImageHeight(), $frame->getImageBlob());
     }
 
-    /** The first frame, upright and without transparency. */
-    private function frame(string $bytes, PictureHeader $header): Imagick
+    /**
+     * The first frame, upright, and without transparency unless it is kept.
+     *
+     * @internal
+     *
+     * @param  ?int  $enough  pixels of a side that are enough: a JPEG is then decoded at a fraction of its size that still has them
+     *
+     * @throws ImagickException
+     */
+    public function frame(string $bytes, PictureHeader $header, bool $keepsClear = false, ?int $enough = null): Imagick
     {
         ImageMagick::prepare();
         $picture = new Imagick;
         try {
+            $halved = $enough === null ? 0 : (int) floor(log(max(1, max($header->width, $header->height) / max(1, $enough)), 2));
+            if ($halved > 0) {
+                $picture->setOption('jpeg:size', ($header->width >> $halved).'x'.($header->height >> $halved));
+            }
             // The name's ending fixes the decoder: ImageMagick must not guess one from the content.
             $picture->readImageBlob($header->cleaned($bytes), 'picture.'.$header->format);
             if ($picture->getImageWidth() * $picture->getImageHeight() > $header->width * $header->height) {
@@ -140,8 +152,13 @@ final class PictureDecoder
             }
             $picture->setFirstIterator();
             $frame = $picture->getImage();
+            $isSolid = ! $frame->getImageAlphaChannel();
             self::orient($frame);
-            if ($frame->getImageAlphaChannel()) {
+            if ($isSolid && $keepsClear) {
+                // Turning brings clear corners with it that no quarter turn needs.
+                $frame->setImageAlphaChannel(Imagick::ALPHACHANNEL_DEACTIVATE);
+            }
+            if (! $keepsClear && $frame->getImageAlphaChannel()) {
                 $frame->setImageBackgroundColor(new ImagickPixel($this->paper?->hex() ?? 'white'));
                 $frame->setImageAlphaChannel(Imagick::ALPHACHANNEL_REMOVE);
             }

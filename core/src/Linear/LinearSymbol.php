@@ -7,6 +7,9 @@ namespace KeenGlyph\Core\Linear;
 /** Bars of a linear symbol with all that is printed with them. */
 final readonly class LinearSymbol
 {
+    /** Modules of height that a line of scanning still finds. */
+    private const LEAST_HEIGHT = 8;
+
     /**
      * @param  string  $text  what it carries, check digits included
      * @param  string  $bars  a character a module, '1' dark, without quiet zones
@@ -28,6 +31,22 @@ final readonly class LinearSymbol
         public array $guards = [],
         public int $frame = 0,
     ) {
+    }
+
+    /**
+     * The same with bars of another height.
+     *
+     * @param  int  $modules  in modules
+     *
+     * @throws InvalidBars when that is too little for a scanner to cross
+     */
+    public function ofHeight(int $modules): self
+    {
+        if ($modules < self::LEAST_HEIGHT) {
+            throw new InvalidBars('Bars of this width need more height: '.self::LEAST_HEIGHT." modules at least, and the place leaves $modules.");
+        }
+
+        return new self($this->symbology, $this->text, $this->bars, $this->pattern, $this->quiet, $modules, $this->captions, $this->guards, $this->frame);
     }
 
     /** Modules from the first bar to the last. */

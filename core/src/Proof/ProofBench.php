@@ -13,7 +13,9 @@ use KeenGlyph\Core\Degrade\PrintedLabel;
 use KeenGlyph\Core\Degrade\Situation;
 use KeenGlyph\Core\Grade\MatrixGrader;
 use KeenGlyph\Core\Grade\PrintGrade;
+use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\KnownPlaceReader;
+use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Read\Unreadable;
 use KeenGlyph\Core\Symbol\Version;
 
@@ -24,7 +26,7 @@ use KeenGlyph\Core\Symbol\Version;
 final class ProofBench
 {
     /** Raise it when the bench would find other figures: those kept from before are then found anew. */
-    public const VERSION = 1;
+    public const VERSION = 3;
 
     /** Seeds a cell: their median counts. */
     private const SEEDS = 3;
@@ -34,6 +36,8 @@ final class ProofBench
 
     /** First step away from where an earlier seed failed. */
     private const STRIDE = 3;
+
+    private ?bool $statesCharacters = null;
 
     /**
      * @param  string  $text  that the symbol holds, in bytes
@@ -48,8 +52,9 @@ final class ProofBench
     {
         $need ??= $condition->usualNeed($device);
         $working = $device->workingMm($this->label->moduleMm, $this->label->sideMm());
-        if ($this->label->isLight && ! $device->takesLightOnDark) {
-            return new ProofCell($device, $condition, $need, null, null, null, false, null, $working, 'Its decoder does not look for symbols that are light on dark.');
+        $refusal = $this->refusal($device);
+        if ($refusal !== null) {
+            return new ProofCell($device, $condition, $need, null, null, null, false, null, $working, $refusal);
         }
         $scale = $condition->scale($this->label, $working);
         $search = new MarginSearch(self::STEPS, fn (int $seed, int $step): Sample => $this->sample($device, $condition, $condition->figure($scale, $step / self::STEPS), $seed));
@@ -71,13 +76,9 @@ final class ProofBench
     public function grade(Light $light = Light::White): ?PrintGrade
     {
         $picture = $this->label->picture($light);
-        try {
-            $reading = KnownPlaceReader::read($picture, Version::of(intdiv($this->label->modules - 17, 4)), $this->label->corners, $this->label->isLight);
-        } catch (Unreadable) {
-            return null;
-        }
+        $reading = $this->drawn($picture);
 
-        return MatrixGrader::grade($reading, $picture, 1.0);
+        return $reading === null ? null : MatrixGrader::grade($reading, $picture, 1.0);
     }
 
     /** The picture at one figure, and what is read of it. */
@@ -85,6 +86,35 @@ final class ProofBench
     {
         $situation = (new Situation($device->workingMm($this->label->moduleMm, $this->label->sideMm())))->with($condition, $figure);
 
-        return new Sample(Photographer::take($this->label, $device, $situation, $this->seed * 1009 + $seed), $this->text, $this->label->modules, $device->pixelsPerModule);
+        return new Sample(Photographer::take($this->label, $device, $situation, $this->seed * 1009 + $seed), $this->text, $this->label->modules, $device->pixelsPerModule, $this->label->isMirrored);
+    }
+
+    /** Why a device's decoder takes no such symbol, however good its picture; null when it does. */
+    private function refusal(DeviceModel $device): ?string
+    {
+        return match (true) {
+            ! $device->takes($this->label->isMicro() ? 'microqr' : 'qr') => 'Its decoder does not look for '.($this->label->isMicro() ? 'Micro QR Code' : 'QR Code').' symbols.',
+            $this->label->isLight && ! $device->takesLightOnDark => 'Its decoder does not look for symbols that are light on dark.',
+            $this->label->isMirrored && ! $device->takesMirrored => 'Its decoder does not look for symbols that stand mirrored.',
+            $device->longestText !== null && strlen($this->text) > $device->longestText => sprintf('It hands on at most %s bytes; the symbol holds %s.', number_format($device->longestText), number_format(strlen($this->text))),
+            ! $device->takesEci && $this->statesCharacters() => 'Its decoder does not heed a stated character set, so that letters beyond ASCII come out wrong.',
+            default => null,
+        };
+    }
+
+    /** Whether the symbol says in which character set it is, and has letters that differ by it. */
+    private function statesCharacters(): bool
+    {
+        return $this->statesCharacters ??= preg_match('/[^\x00-\x7F]/', $this->text) === 1 && $this->drawn($this->label->picture(Light::White))?->symbol->content->eci !== null;
+    }
+
+    /** What stands in the drawing itself; null where nothing is read of it, and of Micro QR Code. */
+    private function drawn(LuminancePlane $picture): ?Reading
+    {
+        try {
+            return $this->label->isMicro() ? null : KnownPlaceReader::read($picture, Version::of(intdiv($this->label->modules - 17, 4)), $this->label->corners, $this->label->isLight);
+        } catch (Unreadable) {
+            return null;
+        }
     }
 }

@@ -28,13 +28,14 @@ final class HintedReader
     /** Difference of the sides' numbers of modules, of the whole, from which a bend is considered. */
     private const BENT = 0.04;
 
-    /** @param  array{Finder, Finder, Finder}  $expected  the patterns of the top left, top right and bottom left, in pixels */
-    public static function read(LuminancePlane $picture, array $expected): Reading|Failure
+    /**
+     * @param  array{Finder, Finder, Finder}  $expected  the patterns of the top left, top right and bottom left, in pixels, as of a symbol that is not mirrored
+     * @param  bool  $isMirrored  whether its rows and columns are exchanged
+     */
+    public static function read(LuminancePlane $picture, array $expected, bool $isMirrored = false): Reading|Failure
     {
         $pyramid = Pyramid::of($picture);
-        $module = min(array_map(static fn (Finder $finder): float => $finder->module(), $expected));
-        $level = $module < self::FINE ? -1 : max(0, min($pyramid->last(), (int) floor(log($module / self::MODULE, 2))));
-        $seen = self::seen($pyramid, $level, $expected);
+        $seen = self::seen($pyramid, $expected);
         if (count($seen) < 2) {
             return new Failure(Stage::NoFinder);
         }
@@ -49,24 +50,35 @@ final class HintedReader
         $triplet = FinderTripletGrouper::triplet($corner, $right, $below, $across, $down, 0.0);
         $mayBend = abs($across - $down) > self::BENT * max($across, $down);
 
-        return (new SymbolAttempt($pyramid, ReadBudget::of(INF), true))->read($triplet, $mayBend, count($seen) === 3);
+        return (new SymbolAttempt($pyramid, ReadBudget::of(INF), true, $isMirrored))->read($triplet, $mayBend, count($seen) === 3);
+    }
+
+    /** @param  Finder  $expected  the only pattern that a Micro QR Code symbol has, in pixels */
+    public static function readMicro(LuminancePlane $picture, Finder $expected): Reading|Failure
+    {
+        $pyramid = Pyramid::of($picture);
+        [$readings, $failure] = MicroReader::read($pyramid, array_values(self::seen($pyramid, [$expected])), ReadBudget::of(INF));
+
+        return $readings[0] ?? $failure;
     }
 
     /**
      * The patterns that stand about where they are expected, by every way to tell dark from light that the search has.
      *
-     * @param  array{Finder, Finder, Finder}  $expected
+     * @param  non-empty-list<Finder>  $expected
      * @return array<int, Finder> by the place among those expected
      */
-    private static function seen(Pyramid $pyramid, int $level, array $expected): array
+    private static function seen(Pyramid $pyramid, array $expected): array
     {
+        $module = min(array_map(static fn (Finder $finder): float => $finder->module(), $expected));
+        $level = $module < self::FINE ? -1 : max(0, min($pyramid->last(), (int) floor(log($module / self::MODULE, 2))));
         $seen = [];
         foreach ([
             [static fn (): BitPlane => $pyramid->bits($level), CoreRule::plain()],
             [static fn (): BitPlane => $pyramid->ringBits(max(0, $level)), CoreRule::blurred()],
             [static fn (): BitPlane => $pyramid->nearBits(max(0, $level)), CoreRule::damaged()],
         ] as $i => [$make, $rule]) {
-            if (count($seen) === 3) {
+            if (count($seen) === count($expected)) {
                 break;
             }
             $bits = $make();

@@ -55,6 +55,16 @@ final class LinearReader
     }
 
     /**
+     * Level lines alone, for bars that are known to stand upright.
+     *
+     * @return list<LinearReading>
+     */
+    public function upright(Pyramid $pyramid): array
+    {
+        return $this->along($pyramid->level(0), 0.0);
+    }
+
+    /**
      * Lines at these angles, in a picture of moderate size and then in one twice as large.
      *
      * @param  list<float>  $angles  degrees

@@ -43,8 +43,11 @@ final class SymbolAttempt
     /** Versions tried for one triplet. */
     private const VERSIONS = 3;
 
-    /** @param  bool  $isBrief  whether what seldom helps is left out: mirrored symbols, and what comes after one look through a blur */
-    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget, private readonly bool $isBrief = false)
+    /**
+     * @param  bool  $isBrief  whether what seldom helps is left out: symbols that stand the other way round, and what comes after one look through a blur
+     * @param  bool  $isMirrored  whether a brief attempt takes it to be mirrored
+     */
+    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget, private readonly bool $isBrief = false, private readonly bool $isMirrored = false)
     {
     }
 
@@ -100,7 +103,7 @@ final class SymbolAttempt
         $failure = new Failure(Stage::NoGrid, $module);
         $soft = GreySampler::sample($window, $mapping);
         foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep, $fit) as [$map, $decided]) {
-            foreach ($this->isBrief ? [false] : [false, true] as $mirrored) {
+            foreach ($this->isBrief ? [$this->isMirrored] : [false, true] as $mirrored) {
                 $matrix = $mirrored ? $decided->transposed() : $decided;
                 try {
                     $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);

@@ -53,10 +53,11 @@ final class PdfDocument
      *
      * @param  float  $widthMm  of the sheet, in millimetres
      * @param  list<PlacedScene>  $scenes  later ones cover earlier ones
+     * @param  list<array{float, float, float, float}>  $lines  hairlines over them, from one place to another in millimetres from the upper left corner
      */
-    public function sheet(float $widthMm, float $heightMm, array $scenes): void
+    public function sheet(float $widthMm, float $heightMm, array $scenes, array $lines = []): void
     {
-        $this->add($widthMm * self::POINTS_A_MM, $heightMm * self::POINTS_A_MM, $scenes);
+        $this->add($widthMm * self::POINTS_A_MM, $heightMm * self::POINTS_A_MM, $scenes, $lines);
     }
 
     /**
@@ -81,13 +82,17 @@ final class PdfDocument
     /**
      * @param  float  $width  in points
      * @param  list<PlacedScene>  $scenes
+     * @param  list<array{float, float, float, float}>  $lines
      */
-    private function add(float $width, float $height, array $scenes): void
+    private function add(float $width, float $height, array $scenes, array $lines = []): void
     {
         [$this->shadings, $this->pictures] = [[], []];
         $content = '';
         foreach ($scenes as $placed) {
-            $content .= $this->content($placed, $height, count($scenes) > 1);
+            $content .= $this->content($placed, $height, count($scenes) > 1 || $lines !== []);
+        }
+        foreach ($lines as $i => [$fromX, $fromY, $toX, $toY]) {
+            $content .= ($i === 0 ? "0.25 w 0 G\n" : '').sprintf("%.4F %.4F m %.4F %.4F l S\n", $fromX * self::POINTS_A_MM, $height - $fromY * self::POINTS_A_MM, $toX * self::POINTS_A_MM, $height - $toY * self::POINTS_A_MM);
         }
         $content = (string) gzcompress($content);
         $stream = $this->object(sprintf("<< /Length %d /Filter /FlateDecode >>\nstream\n%s\nendstream", strlen($content), $content));

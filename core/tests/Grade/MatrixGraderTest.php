@@ -5,6 +5,7 @@ declare(strict_types=1);
 use KeenGlyph\Core\Degrade\Light;
 use KeenGlyph\Core\Grade\FixedPatterns;
 use KeenGlyph\Core\Grade\GradeParameter;
+use KeenGlyph\Core\Grade\InformationGrade;
 use KeenGlyph\Core\Grade\Letter;
 use KeenGlyph\Core\Grade\MatrixGrader;
 use KeenGlyph\Core\Grade\PrintGrade;
@@ -13,7 +14,9 @@ use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\KnownPlaceReader;
 use KeenGlyph\Core\Symbol\CodewordMap;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
+use KeenGlyph\Core\Symbol\FormatInformation;
 use KeenGlyph\Core\Symbol\Version;
+use KeenGlyph\Core\Symbol\VersionInformation;
 use KeenGlyph\Core\Tests\Degrade\Labels;
 
 /** @param  array<int, int>  $changed  grey by module, row by row, of those drawn otherwise */
@@ -111,4 +114,24 @@ it('points at the modules that are worst, and says what is wrong with them', fun
     $isDark = $matrix->isDark($module % 33, intdiv($module, 33));
     $grade = graded([$module => $isDark ? 255 : 0]);
     expect([$grade->worst[0]->column, $grade->worst[0]->row])->toBe([$module % 33, intdiv($module, 33)])->and($grade->worst[0]->why)->toBe($isDark ? 'should be dark, is light' : 'should be light, is dark');
+});
+
+it('grades both copies of the format information, and their mean', function (array $bits, float $grade): void {
+    $matrix = Labels::composition()->symbol->matrix;
+    $changed = [];
+    foreach ($bits as [$copy, $bit]) {
+        [$column, $row] = FormatInformation::places($bit, 33)[$copy];
+        $changed[$row * 33 + $column] = $matrix->isDark($column, $row) ? 255 : 0;
+    }
+    $made = graded($changed);
+    expect(parameter($made, 'format')->grade)->toBe($grade)->and($made->overall())->toBeLessThanOrEqual($grade);
+})->with([
+    'none' => [[], 4.0], 'one module of one copy' => [[[0, 3]], 3.0], 'two of one' => [[[1, 3], [1, 9]], 3.0], 'one of each' => [[[0, 3], [1, 3]], 3.0],
+    'three of each' => [[[0, 0], [0, 3], [0, 9], [1, 1], [1, 4], [1, 12]], 1.0], 'one copy gone, one whole' => [[[0, 0], [0, 3], [0, 9], [0, 12], [0, 2]], 2.0],
+]);
+
+it('grades the version information from version 7 on', function (): void {
+    $damaged = static fn (int $count): callable => static fn (int $column, int $row): bool => in_array([$column, $row], array_map(static fn (int $bit): array => VersionInformation::places($bit, 45)[0], range(0, $count - 1)), true);
+    expect(InformationGrade::version(Version::of(6), $damaged(1)))->toBeNull()
+        ->and(array_map(static fn (int $count): ?int => InformationGrade::version(Version::of(7), $damaged($count)), [1, 2, 3, 4]))->toBe([3, 3, 2, 2]);
 });

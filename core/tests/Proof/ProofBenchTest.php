@@ -2,9 +2,15 @@
 
 declare(strict_types=1);
 
+use KeenGlyph\Core\Compose\Composition;
+use KeenGlyph\Core\Compose\CompositionOptions;
+use KeenGlyph\Core\Compose\PayloadInput;
 use KeenGlyph\Core\Degrade\Condition;
 use KeenGlyph\Core\Degrade\Decoder;
+use KeenGlyph\Core\Degrade\DeviceModel;
 use KeenGlyph\Core\Degrade\Devices;
+use KeenGlyph\Core\Degrade\InvalidDevice;
+use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Proof\InvalidRequirement;
 use KeenGlyph\Core\Proof\ProofBench;
 use KeenGlyph\Core\Proof\ProofCell;
@@ -12,10 +18,12 @@ use KeenGlyph\Core\Proof\ProofPlan;
 use KeenGlyph\Core\Proof\ProofResult;
 use KeenGlyph\Core\Proof\Requirement;
 use KeenGlyph\Core\Proof\Verdict;
+use KeenGlyph\Core\Symbol\CharacterSet;
+use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Tests\Degrade\Labels;
 
-function benchOf(KeenGlyph\Core\Compose\Composition $composition, int $seed = 1): ProofBench
+function benchOf(Composition $composition, int $seed = 1): ProofBench
 {
     return new ProofBench($composition->printed(), $composition->symbol->text, $seed);
 }
@@ -40,6 +48,45 @@ it('says why a decoder never reads light on dark', function (): void {
     $cell = benchOf(Labels::composition(dark: '#FFFFFF', light: '#000000'))->cell(Devices::named('kiosk'), Condition::Tilt);
     expect($cell->margin)->toBeNull()->and($cell->reason)->toContain('light on dark')->and($cell->verdict())->toBe(Verdict::Fails);
 });
+
+it('looks through a pane with devices that look for mirrored symbols, and says so of the others', function (): void {
+    $composition = Labels::composition();
+    $bench = new ProofBench($composition->printed()->mirrored(), $composition->symbol->text);
+    $front = benchOf($composition)->cell(Devices::named('recent_phone'), Condition::Tilt);
+    $behind = $bench->cell(Devices::named('recent_phone'), Condition::Tilt);
+    expect($behind->margin)->toEqualWithDelta((float) $front->margin, 10.0)->and($behind->other)->toBeNull()
+        ->and($bench->cell(Devices::named('checkout_scanner'), Condition::Tilt)->reason)->toContain('mirrored')
+        ->and($composition->printed()->mirrored()->mirrored()->isMirrored)->toBeFalse()
+        ->and($bench->grade()?->overall())->toBe(4.0);
+});
+
+it('reads a Micro QR Code symbol with what takes it', function (): void {
+    $composition = Composition::of(PayloadInput::ofText('0123456'), new CompositionOptions(encoding: new EncodeOptions(level: ErrorCorrectionLevel::L, micro: true), size: Size::ofMillimetres(15, 600)));
+    $bench = benchOf($composition);
+    $cell = $bench->cell(Devices::named('handheld_imager'), Condition::Tilt);
+    expect($cell->margin)->toBeGreaterThan(30.0)->and($cell->other)->toBeNull()->and($bench->grade())->toBeNull()
+        ->and($bench->cell(Devices::named('recent_phone'), Condition::Tilt)->reason)->toContain('Micro QR Code')
+        ->and($bench->cell(DeviceModel::of([...Devices::named('recent_phone')->toArray(), 'symbologies' => ['microqr']]), Condition::Tilt)->margin)->toBeGreaterThan(20.0);
+});
+
+it('does not hand on what is longer than a decoder’s own limit, nor letters whose character set it does not heed', function (): void {
+    $long = benchOf(Labels::composition(60.0, text: str_repeat('Heather 340 g. ', 34)));
+    $lettered = static fn (CharacterSet $set): ProofBench => benchOf(Composition::of(PayloadInput::ofText('Löwenzahnhonig, 藤の花の蜂蜜'), new CompositionOptions(encoding: new EncodeOptions(set: $set), size: Size::ofMillimetres(20, 600))));
+    $reason = static fn (CharacterSet $set): ?string => $lettered($set)->cell(Devices::named('checkout_scanner'), Condition::Tilt)->reason;
+    expect($long->cell(Devices::named('checkout_scanner'), Condition::Tilt)->reason)->toBe('It hands on at most 500 bytes; the symbol holds 510.')
+        ->and($long->cell(Devices::named('recent_phone'), Condition::Tilt)->reason)->toBeNull()
+        ->and($reason(CharacterSet::Utf8))->toContain('character set')->and($reason(CharacterSet::Auto))->toBeNull()
+        ->and($lettered(CharacterSet::Utf8)->cell(Devices::named('recent_phone'), Condition::Tilt)->margin)->toBeGreaterThan(20.0);
+});
+
+it('keeps devices as they were stated before there was a list of symbologies', function (): void {
+    $old = [...array_diff_key(Devices::named('handheld_imager')->toArray(), ['symbologies' => 1, 'eci' => 1, 'longest_text' => 1]), 'micro_qr' => true];
+    expect(DeviceModel::of($old)->symbologies)->toBe(['qr', 'microqr'])->and(DeviceModel::of($old)->takesEci)->toBeTrue()->and(DeviceModel::of($old)->longestText)->toBeNull();
+});
+
+it('says what a list of symbologies must be', function (mixed $given): void {
+    DeviceModel::of([...Devices::named('kiosk')->toArray(), 'symbologies' => $given]);
+})->with([[[]], ['qr'], [['dots']], [[1]]])->throws(InvalidDevice::class, 'list of qr, microqr, linear');
 
 it('finds the same figures for the same seed', function (): void {
     $cell = static fn (int $seed): array => benchOf(Labels::composition(), $seed)->cell(Devices::named('entry_phone'), Condition::Tilt)->toArray();

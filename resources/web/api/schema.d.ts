@@ -164,6 +164,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/glyphs/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put glyphs on a shelf, tag them, or archive them
+         * @description Only what is given changes; their revision stays.
+         */
+        post: operations["arrangeGlyphs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shelves/rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Rename a shelf, with those below it */
+        post: operations["renameShelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tags in use, the most frequent first */
+        get: operations["listTags"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/{glyph}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+            };
+            cookie?: never;
+        };
+        /** What a glyph was, the newest first */
+        get: operations["listGlyphRevisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/{glyph}/revisions/{revision}/image.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        /** A revision as a picture */
+        get: operations["drawGlyphRevision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/glyphs/{glyph}/revisions/{revision}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make a glyph what it was
+         * @description As its newest revision.
+         */
+        post: operations["restoreGlyphRevision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/glyphs/shelve": {
         parameters: {
             query?: never;
@@ -709,6 +825,996 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List field checks, the newest first */
+        get: operations["listFieldChecks"];
+        put?: never;
+        /**
+         * Start a field check of a print
+         * @description Gives the glyph a page behind a short address where anybody reads the print with their own device, without an account.
+         *     The address ends after `hours`. Hooks are told `field.checked` for every result.
+         */
+        post: operations["startFieldCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checks/{check}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        /** A field check with its results and a table by device */
+        get: operations["showFieldCheck"];
+        put?: never;
+        post?: never;
+        /** Delete a field check and its results */
+        delete: operations["deleteFieldCheck"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checks/{check}/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a field check; what was found stays */
+        post: operations["closeFieldCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checks/{check}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Log the result of somebody who does not use the page */
+        post: operations["logFieldResult"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checks/{check}/results/{result}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete a result */
+        delete: operations["deleteFieldResult"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/checks/{check}/results/{result}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        /** The small grey cut-out of what was read */
+        get: operations["fieldResultPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/c/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        /** What a tester is asked */
+        get: operations["showFieldTask"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/c/{code}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read a tester’s picture
+         * @description The picture itself is not kept; of what was read a small grey cut-out is, until it is sent or a day has gone by.
+         */
+        post: operations["readFieldPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/c/{code}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell by hand what another scanner made of it */
+        post: operations["tellFieldResult"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/c/{code}/results/{result}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Send a reading with the name of the device */
+        put: operations["sendFieldResult"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List pages, the newest first */
+        get: operations["listPages"];
+        put?: never;
+        /**
+         * Make a page and its short address
+         * @description It begins with the parts of its kind, or with the content that is given. Nobody sees it before it is published.
+         */
+        post: operations["createPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What pages can be made of */
+        get: operations["listPageOptions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        /** A page, what keeps it from being published, and its checks */
+        get: operations["showPage"];
+        put?: never;
+        post?: never;
+        /** Delete a page with its short address */
+        delete: operations["deletePage"];
+        options?: never;
+        head?: never;
+        /** Change the name or the draft */
+        patch: operations["changePage"];
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask each web link of the draft whether it answers
+         * @description At most twelve, five seconds each; rule is the number of the part.
+         *     As for waypoints nothing on this machine or its network is asked.
+         */
+        post: operations["askPageLinks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show the draft to visitors from now on
+         * @description Refused with the field where something is missing, cannot be read, or is not there.
+         */
+        post: operations["publishPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/revisions/{revision}/take-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an earlier revision the draft again */
+        post: operations["takeUpPageRevision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted page back */
+        post: operations["restorePage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        /** The page as a phone shows it */
+        get: operations["previewPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        /** What visitors answered, the newest first */
+        get: operations["listPageAnswers"];
+        put?: never;
+        post?: never;
+        /** Remove all answers for good */
+        delete: operations["forgetPageAnswers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/pages/{page}/answers.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        /** All answers as a table */
+        get: operations["exportPageAnswers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/page-styles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Styles kept by their names */
+        get: operations["listPageStyles"];
+        put?: never;
+        /** Keep a style by a name; one of that name is replaced */
+        post: operations["keepPageStyle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/page-styles/{style}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a style; pages keep how they look */
+        delete: operations["deletePageStyle"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Files of pages, the newest first */
+        get: operations["listFiles"];
+        put?: never;
+        /**
+         * Upload a file for pages
+         * @description A picture (made at most 1600 pixels and freed of what the camera noted), a PDF, or an MP4 or WebM video, up to 40 MB. With `of` it is the next version of that file.
+         */
+        post: operations["storeFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete a file; pages that show it show it no longer */
+        delete: operations["deleteFile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this workspace is told of its waypoints */
+        get: operations["listAlerts"];
+        put?: never;
+        /**
+         * Be told of a waypoint, or of all
+         * @description By mail to the addresses, and by the hooks that ask for `waypoint.alert`, or for `waypoint.scanned` where it is each scan.
+         */
+        post: operations["createAlert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/alerts/{alert}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                alert: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Be told no longer */
+        delete: operations["deleteAlert"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/related": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What belongs to the same printed code
+         * @description Of one thing: name exactly one of the parameters.
+         */
+        get: operations["listRelated"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List runs, the newest first */
+        get: operations["listRuns"];
+        put?: never;
+        /**
+         * Turn a table into pictures or sheets of labels
+         * @description Every row is drawn, read back from its finished pixels and compared to the byte; what fails is set aside with its reason. A table is a file (CSV, TSV or JSON, up to 20 MB, 100,000 rows and two million cells), `csv`, `rows`, a `shelf` or a `series`.
+         */
+        post: operations["startRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheets of labels known by their dimensions */
+        get: operations["listSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * One label of a run, as a picture
+         * @description What a row of these values becomes, whole, for whoever lays the label out. What does not fit is said as a problem.
+         */
+        post: operations["drawLabel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A sheet of labels for one printer
+         * @description Its calibration page, which is printed and measured, and the sheet corrected by what was measured; and the drawing of its cuts.
+         */
+        post: operations["adjustSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What would be wrong with a run
+         * @description Nothing is drawn. Looks as far as three seconds reach, and says how far.
+         */
+        post: operations["checkRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        /** A run and how far it has come */
+        get: operations["showRun"];
+        put?: never;
+        post?: never;
+        /** Delete a run and what it made */
+        delete: operations["deleteRun"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a run for a while */
+        post: operations["pauseRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let a run go on where it stopped */
+        post: operations["resumeRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a run for good */
+        post: operations["cancelRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        /** Rows of a run with what came of them */
+        get: operations["listRunItems"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/runs/{run}/result": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        /** The finished file, in ranges */
+        get: operations["fetchRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List waypoints, the newest first */
+        get: operations["listWaypoints"];
+        put?: never;
+        /**
+         * Make a waypoint
+         * @description Its code is never given out again. What is behind it answers once it is published: at once with `publish`.
+         */
+        post: operations["createWaypoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is behind a waypoint, as JSON Schema */
+        get: operations["showRouteSchema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        /** A waypoint, its draft, what answers, and its history */
+        get: operations["showWaypoint"];
+        put?: never;
+        post?: never;
+        /** Delete a waypoint; its code stays taken */
+        delete: operations["deleteWaypoint"];
+        options?: never;
+        head?: never;
+        /** Change the name or the draft of a waypoint */
+        patch: operations["updateWaypoint"];
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a deleted waypoint back */
+        post: operations["restoreWaypoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/publish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the draft answer from now on */
+        post: operations["publishWaypoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/revisions/{revision}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let an earlier revision answer again, as the newest one */
+        post: operations["rollWaypointBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pause a waypoint or ask for a passphrase, at once */
+        post: operations["setWaypointState"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask each web link of the draft whether it answers
+         * @description At most twelve, five seconds each; nothing on this machine or its network is asked.
+         */
+        post: operations["askLinks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a visitor would get, and which rule says so */
+        post: operations["tryWaypoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/waypoints/{waypoint}/trail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        /** What happened at a waypoint */
+        get: operations["showTrail"];
+        put?: never;
+        post?: never;
+        /** Remove the scans of a waypoint for good */
+        delete: operations["forgetTrail"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/resolver": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List links behind GS1 identifiers, the newest first */
+        get: operations["listResolverLinks"];
+        put?: never;
+        /**
+         * Put a link behind an identifier
+         * @description The identifier is checked by GS1’s rules. Its primary key belongs to whichever workspace of this installation took it first.
+         *     It answers at its own path on this host, such as `/01/09520123456788/10/H26-07`.
+         */
+        post: operations["createResolverLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/resolver/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a link away */
+        delete: operations["deleteResolverLink"];
+        options?: never;
+        head?: never;
+        /** Change a link behind an identifier */
+        patch: operations["updateResolverLink"];
+        trace?: never;
+    };
     "/api/v1/grades": {
         parameters: {
             query?: never;
@@ -804,6 +1910,68 @@ export interface paths {
         put?: never;
         /** Stop a proof; what was found stays */
         post: operations["cancelProof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}/image.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        /** The drawing that a proof is about */
+        get: operations["proofDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}/sheet.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+                format: "html" | "pdf";
+            };
+            cookie?: never;
+        };
+        /** A sheet to give a printer or client */
+        get: operations["proofSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/proofs/{proof}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        /**
+         * Cells of a proof as they are found
+         * @description A stream lasts 25 seconds at most; a browser opens the next one by itself. `cells` carries `done`, `total` and the new `cells`;
+         *     `end` comes once, with the proof’s summary.
+         */
+        get: operations["proofEvents"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1659,6 +2827,13 @@ export interface components {
             region: string | null;
             gs1_domain: string | null;
             proof_require: string;
+            /** @description Devices of its own that every proof looks at too */
+            proof_devices: components["schemas"]["Device"][];
+            zone: string;
+            ask_before_leaving: boolean;
+            own_hosts: string[];
+            trail_days: number | null;
+            short_base: string | null;
             defaults: {
                 chat_template: string;
                 gs1_domain: string;
@@ -1994,6 +3169,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+            /** @description How often each code is let in */
+            times: number;
             /** @description Codes on the list */
             entries: number;
             /** @description Of them admitted */
@@ -2012,6 +3189,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             door: string;
+            /** @description Which time of its code it is */
+            turn: number;
             /** Format: date-time */
             admitted_at: string;
             /** Format: date-time */
@@ -2041,6 +3220,20 @@ export interface components {
         };
         GlyphsFound: {
             data: components["schemas"]["Glyph"][];
+        };
+        GlyphRevisions: {
+            data: {
+                revision: number;
+                /** Format: date-time */
+                at: string;
+                name: string;
+                text: string;
+                changes: {
+                    field: string;
+                    from: string | number | boolean | unknown[] | null;
+                    to: string | number | boolean | unknown[] | null;
+                }[];
+            }[];
         };
         Shelved: {
             moved: number;
@@ -2091,6 +3284,9 @@ export interface components {
             as_is: boolean;
             modes: components["schemas"]["Modes"];
             shelf: string | null;
+            tags: string[];
+            /** Format: date-time */
+            archived_at: string | null;
             level: components["schemas"]["Level"];
             module_px: number | null;
             size_px: number | null;
@@ -2154,7 +3350,10 @@ export interface components {
         };
         GlyphList: {
             data: components["schemas"]["Glyph"][];
+            /** @description How many there are, 10,000 at most */
             total: number;
+            /** @description Whether there are more than that */
+            total_is_more: boolean;
             next_cursor: string | null;
         };
         KindList: {
@@ -2308,6 +3507,19 @@ export interface components {
             pixels_per_module: number;
             light_on_dark?: boolean;
             mirrored?: boolean;
+            /**
+             * @description Whether it heeds a stated character set
+             * @default true
+             */
+            eci?: boolean;
+            /** @description Bytes that it hands on; null without a limit of its own */
+            longest_text?: number | null;
+            /** @description That it decodes; qr when left out */
+            symbologies?: ("qr" | "microqr" | "linear")[];
+            /**
+             * @deprecated
+             * @description In place of symbologies, in devices stated earlier
+             */
             micro_qr?: boolean;
         };
         ProofCondition: {
@@ -2343,6 +3555,889 @@ export interface components {
             conditions?: components["schemas"]["ConditionName"][];
             /** @default 1 */
             seed?: number;
+        };
+        FieldCheckInput: {
+            /** Format: uuid */
+            glyph: string;
+            /** @description What the testers shall do */
+            asks?: string | null;
+            /** @default 72 */
+            hours?: number | null;
+        };
+        FieldCheckSummary: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            glyph: string;
+            revision: number;
+            code: string;
+            /** @description Of the page on which testers read it */
+            address: string;
+            asks: string;
+            open: boolean;
+            /** Format: date-time */
+            expires_at: string;
+            /** Format: date-time */
+            created_at: string;
+        };
+        FieldCheckPage: {
+            data: components["schemas"]["FieldCheckSummary"][];
+            next_cursor: string | null;
+        };
+        FieldCheck: components["schemas"]["FieldCheckSummary"] & {
+            /** @description The address as a symbol, a data address of an SVG */
+            symbol: string;
+            /** @description Results by device, the worst first */
+            devices: {
+                device: string;
+                results: number;
+                read: number;
+                share: number;
+                /** @description Median time to read */
+                ms: number | null;
+                /** Format: date-time */
+                last: string;
+            }[];
+            results: components["schemas"]["FieldResult"][];
+        };
+        FieldResultInput: {
+            device: string;
+            outcome: components["schemas"]["FieldOutcome"];
+        };
+        /**
+         * @description Read as printed, read as something else, or not read
+         * @enum {string}
+         */
+        FieldOutcome: "read" | "other" | "unread";
+        FieldFigure: {
+            id: string;
+            label: string;
+            figure: string;
+            need: string;
+            /** @description 1 where it is just as needed */
+            ratio: number;
+            verdict: components["schemas"]["Verdict"];
+        };
+        FieldResult: {
+            /** Format: uuid */
+            id: string;
+            device: string | null;
+            outcome: components["schemas"]["FieldOutcome"];
+            by_hand: boolean;
+            /** @description Time to read */
+            ms: number | null;
+            tries: number;
+            figures: components["schemas"]["FieldFigure"][];
+            /** @description Whether a cut-out is kept */
+            picture: boolean;
+            /** Format: date-time */
+            at: string;
+        };
+        FieldTask: {
+            code: string;
+            asks: string;
+            name: string;
+            workspace: string;
+            /** Format: date-time */
+            expires_at: string;
+            /** @description The code to look for, a data address of an SVG */
+            picture: string;
+            /** @description Those named before */
+            devices: string[];
+            results: number;
+        };
+        FieldReading: {
+            /**
+             * Format: uuid
+             * @description To send it with
+             */
+            result: string | null;
+            outcome: components["schemas"]["FieldOutcome"];
+            ms: number;
+            width: number;
+            height: number;
+            corners: number[][];
+            hint: string | null;
+            figures: components["schemas"]["FieldFigure"][];
+        };
+        /** @enum {string} */
+        PageKind: "contact" | "links" | "file" | "event" | "product" | "coupon" | "text";
+        /** @description Three colours of which words can be read on the ground (4.5 to 1), a face of the phone's own, corners, and a picture behind */
+        PageStyle: {
+            /** @description Six hexadecimal digits, such as #FFFAEC */
+            ground?: string;
+            ink?: string;
+            accent?: string;
+            /** @enum {string} */
+            face?: "plain" | "book" | "round" | "typewriter";
+            /** @enum {string} */
+            corners?: "square" | "eased" | "round";
+            /** @description Identifier of a file, or empty */
+            picture?: string;
+        };
+        /** @description What it holds beside these hangs on the part: docs/pages.md lists the fields of each */
+        PagePart: {
+            /** @description Stays the same when the part is moved */
+            id: string;
+            /** @enum {string} */
+            part: "head" | "words" | "picture" | "gallery" | "links" | "contact" | "file" | "event" | "product" | "hours" | "map" | "form" | "coupon";
+            hidden?: boolean;
+        };
+        PageContent: {
+            /** @description In which the parts are written, such as en */
+            language?: string;
+            style?: components["schemas"]["PageStyle"];
+            parts?: components["schemas"]["PagePart"][];
+            /** @description By language, part and field: what the part says there */
+            words?: {
+                [key: string]: {
+                    [key: string]: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        NewPage: {
+            name: string;
+            kind: components["schemas"]["PageKind"];
+            /** @default en */
+            language?: string;
+            /** @description A readable code for its address */
+            code?: string;
+            content?: components["schemas"]["PageContent"];
+        };
+        PageChange: {
+            name?: string;
+            content?: components["schemas"]["PageContent"];
+        };
+        PageField: {
+            name: string;
+            /** @enum {string} */
+            type: "line" | "text" | "code" | "link" | "file" | "id" | "choice" | "number" | "days" | "time" | "fields" | "rows";
+            required: boolean;
+            /** @description Characters, or rows */
+            most: number;
+            /** @description Whether it is said anew in each language */
+            spoken: boolean;
+            choices: string[];
+            columns: components["schemas"]["PageField"][];
+        };
+        PageOptions: {
+            kinds: components["schemas"]["PageKind"][];
+            faces: string[];
+            corners: string[];
+            parts: {
+                part: string;
+                label: string;
+                fields: components["schemas"]["PageField"][];
+            }[];
+        };
+        PageSummary: {
+            /** Format: uuid */
+            id: string;
+            code: string;
+            name: string;
+            kind: components["schemas"]["PageKind"];
+            address: string;
+            /** @description The address in capitals, as its symbol carries it */
+            text: string;
+            /** Format: uuid */
+            waypoint: string;
+            /** @enum {string} */
+            state: "draft" | "live" | "paused";
+            /** @description Whether the draft differs from what visitors see */
+            changed: boolean;
+            revision: number;
+            scans: number;
+            languages: string[];
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            updated_at: string;
+        };
+        PageList: {
+            data: components["schemas"]["PageSummary"][];
+            next_cursor: string | null;
+        };
+        Page: components["schemas"]["PageSummary"] & {
+            content: components["schemas"]["PageContent"];
+            live: null | components["schemas"]["PageContent"];
+            /** @description What keeps it from being published */
+            faults: {
+                field: string;
+                message: string;
+            }[];
+            checks: components["schemas"]["PageCheck"][];
+            /** @description Of the page without its pictures and files; 60,000 is the most */
+            bytes: number;
+            files: components["schemas"]["StoredFile"][];
+            /** @description What visitors did in thirty days */
+            taps: {
+                [key: string]: number;
+            };
+            answers: number;
+            revisions: {
+                number: number;
+                by: string | null;
+                /** Format: date-time */
+                at: string;
+            }[];
+        };
+        PageCheck: {
+            id: string;
+            label: string;
+            /** @enum {string} */
+            verdict: "holds" | "marginal" | "fails";
+            figure: string;
+            ratio: number;
+            says: string;
+        };
+        PageAnswers: {
+            data: {
+                /** Format: date-time */
+                at: string;
+                question: string;
+                answer: string;
+            }[];
+            next_cursor: string | null;
+        };
+        PageStyleInput: {
+            name: string;
+            style: components["schemas"]["PageStyle"];
+        };
+        NamedPageStyle: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            style: components["schemas"]["PageStyle"];
+        };
+        StoredFile: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: uuid
+             * @description The same for all versions of a file
+             */
+            series: string;
+            version: number;
+            name: string;
+            media: string;
+            bytes: number;
+            /** @description Such as PDF, 1.2 MB */
+            words: string;
+            /** @description Whoever has it may fetch the file */
+            address: string;
+            /** Format: date-time */
+            created_at: string;
+        };
+        FileList: {
+            data: components["schemas"]["StoredFile"][];
+            next_cursor: string | null;
+        };
+        AlertInput: {
+            /**
+             * Format: uuid
+             * @description Left out for all
+             */
+            waypoint?: string | null;
+            /**
+             * @description Each scan (told at most once a minute), the first, a number of scans, days without one, or a day with so many per cent more than the week before
+             * @enum {string}
+             */
+            sort: "each" | "first" | "threshold" | "none" | "rise";
+            /** @description Scans, days or per cent */
+            number?: number | null;
+            mails?: string[];
+        };
+        Alert: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            waypoint: string | null;
+            /** @enum {string} */
+            sort: "each" | "first" | "threshold" | "none" | "rise";
+            number: number | null;
+            mails: string[];
+            words: string;
+        };
+        RelatedThing: {
+            /** @enum {string} */
+            sort: "glyph" | "waypoint" | "page" | "gate" | "proof" | "check";
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description Its screen */
+            to: string;
+        };
+        RunInput: {
+            name?: string | null;
+            recipe: components["schemas"]["RunRecipe"];
+            csv?: string | null;
+            rows?: (Record<string, never> | string | number)[] | null;
+            /** @description Its glyphs and those below it, as name and text */
+            shelf?: string | null;
+            /** @description Numbers in a column named number */
+            series?: {
+                prefix?: string;
+                from?: number;
+                to?: number;
+                step?: number;
+                digits?: number;
+                check?: boolean;
+            } | null;
+            /** @enum {string|null} */
+            encoding?: "UTF-8" | "UTF-16LE" | "UTF-16BE" | "Windows-1252" | null;
+            /** @enum {string|null} */
+            delimiter?: "comma" | "semicolon" | "tab" | "bar" | null;
+            header?: boolean | null;
+            /** @description Of labels: a common one by its name, roll:40x30, or its dimensions in millimetres */
+            sheet?: string | Record<string, never> | null;
+            /** @description First label of the first sheet */
+            start?: number | null;
+            keep?: components["schemas"]["RunKeep"] | null;
+            /** @description Cells that are mended before, by the number of the row: {"7": {"sku": "0123"}} */
+            changes?: {
+                [key: string]: {
+                    [key: string]: string | null;
+                };
+            } | null;
+            /** @description Rows that are left out */
+            without?: number[] | null;
+            /** @description Of a check: look for seven seconds, not three */
+            whole?: boolean | null;
+        };
+        /** @description What is left in the workspace beside the file */
+        RunKeep: {
+            /** @description Each row becomes a glyph on this shelf */
+            shelf?: string | null;
+            /** @description Each row’s link goes behind a short address, which is what is drawn */
+            waypoints?: boolean;
+            /** @description Name of the gate whose list the rows become */
+            gate?: string | null;
+        };
+        /** @description Millimetres from the upper left corner of the paper */
+        LabelSheet: {
+            width?: number;
+            height?: number;
+            columns?: number;
+            rows?: number;
+            label_width?: number;
+            label_height?: number;
+            left?: number;
+            top?: number;
+            pitch_x?: number;
+            pitch_y?: number;
+            /** @description What corrects the printer, right and down */
+            shift?: number[];
+            scale?: number[];
+            /** @description Crop marks at the corners of labels */
+            marks?: boolean;
+            /** @description Discs near the corners of the paper, by which cutting machines find the print */
+            register?: boolean;
+        };
+        SheetInput: {
+            sheet: string | components["schemas"]["LabelSheet"];
+            /** @description Where both crosses were printed, from the left and upper edges */
+            measured?: (number | string)[] | null;
+            /** @description Radius of the cut corners */
+            corner?: number | string | null;
+        };
+        AdjustedSheet: {
+            sheet: components["schemas"]["LabelSheet"];
+            /** @description On one sheet */
+            labels: number;
+            /** @description Where they are meant to be; null where the paper is too small */
+            crosses: number[] | null;
+            /** @description The calibration page as a PDF in Base64 */
+            page: string | null;
+            /** @description An SVG drawing of the cuts with the discs; null where labels lie under the discs */
+            cuts: string | null;
+        };
+        LabelInput: {
+            recipe: components["schemas"]["RunRecipe"];
+            /** @description Values by column */
+            row?: {
+                [key: string]: string | null;
+            } | null;
+        };
+        Label: {
+            svg: string | null;
+            problem: string | null;
+            /** @description That its symbol says */
+            text: string | null;
+            symbol: string | null;
+            /** @description Millimetres */
+            width: number | null;
+            /** @description Millimetres */
+            height: number | null;
+        };
+        /** @description Where the parts of a label stand, in millimetres from its upper left corner. Symbols without a size of their own: the recipe then has no size_mm, module_px and caption */
+        LabelLayout: {
+            width: number;
+            height: number;
+            /** @default #FFFFFF */
+            ground?: string;
+            /** @description Millimetres by which the ground goes beyond the cut */
+            bleed?: number;
+            parts: components["schemas"]["LabelPart"][];
+        };
+        LabelPart: {
+            /**
+             * @description One part is the symbol
+             * @enum {string}
+             */
+            kind: "symbol" | "text" | "bars" | "picture" | "box";
+            x: number;
+            y: number;
+            width: number;
+            height?: number;
+            /** @description Of text and bars, with {{columns}} */
+            text?: string;
+            size_pt?: number;
+            /** @enum {string} */
+            align?: "left" | "centre" | "right";
+            /**
+             * @description What is done with a text that is wider than its place; it is never cut
+             * @enum {string}
+             */
+            fit?: "shrink" | "wrap" | "refuse";
+            ink?: string;
+            /** @description Of bars */
+            symbology?: string;
+            /** @description Whether the characters stand below the bars */
+            caption?: boolean;
+            /** @description A data address of a PNG, JPEG, WebP or SVG file */
+            picture?: string;
+        };
+        /** @description What each row becomes; {{column}} stands for the cell of that column */
+        RunRecipe: {
+            /** @default qr */
+            symbology?: string;
+            text?: string;
+            kind?: components["schemas"]["Kind"];
+            fields?: {
+                [key: string]: unknown;
+            };
+            /** @description Of each file */
+            name?: string;
+            format?: string;
+            level?: string;
+            size_mm?: number;
+            dpi?: number;
+            module_px?: number;
+            /** @description One for all rows */
+            version?: number;
+            finish?: Record<string, never>;
+            caption?: string;
+            constants?: {
+                [key: string]: string | number | boolean;
+            };
+            transforms?: {
+                [key: string]: string[];
+            };
+            layout?: components["schemas"]["LabelLayout"];
+            /** @description Files of outlines keep to the printer’s dots, too; a roll of labels always does */
+            whole_dots?: boolean;
+            /** @description What comes from a column in place of being the same for all, such as {"level": "{{level}}"}; an empty cell leaves what holds for all */
+            by_row?: {
+                level?: string;
+                size_mm?: string;
+                dark?: string;
+                light?: string;
+                shape?: string;
+            };
+        };
+        Run: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            state: "queued" | "running" | "paused" | "finishing" | "done" | "cancelled" | "failed";
+            rows: number;
+            waiting: number;
+            made: number;
+            /** @description Set aside with their reason */
+            failed: number;
+            /** @description Found by a reader that was told nothing, too */
+            searched: number;
+            read_back: number;
+            recipe: components["schemas"]["RunRecipe"];
+            sheet: string | Record<string, never> | null;
+            /** @description What was read back from the finished pages */
+            sheets: {
+                pages?: number;
+                labels?: number;
+                read_back?: number;
+                checked?: boolean;
+            } | null;
+            keep: components["schemas"]["RunKeep"] | null;
+            /**
+             * Format: uuid
+             * @description The gate that it made
+             */
+            gate: string | null;
+            bytes: number | null;
+            warnings: components["schemas"]["LostDigits"][];
+            trouble: string | null;
+            per_second: number;
+            seconds_left: number | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            started_at: string | null;
+            /** Format: date-time */
+            finished_at: string | null;
+        };
+        LostDigits: {
+            column: string;
+            /** @enum {string} */
+            sign: "scientific" | "rounded" | "zeros" | "decimal";
+            count: number;
+            rows: number[];
+            message: string;
+        };
+        RunCheck: {
+            rows: number;
+            looked_at: number;
+            /** @description Rows that would be set aside */
+            stopped: number;
+            columns: string[];
+            form: {
+                encoding?: string;
+                delimiter?: string;
+                header?: boolean;
+            } | null;
+            faults: {
+                message: string;
+                stops: boolean;
+                count: number;
+                rows: number[];
+            }[];
+            warnings: components["schemas"]["LostDigits"][];
+            /** @description Rows with a fault and their cells, 300 at most */
+            troubled: {
+                row: number;
+                cells: {
+                    [key: string]: string;
+                };
+                message: string;
+                stops: boolean;
+            }[];
+            largest_version: number | null;
+            /** @description Width of the largest symbol’s modules at the chosen size */
+            module_mm: number | null;
+            /** @description Simulated devices that have too few pixels for those modules at any distance */
+            too_small_for: string[];
+            sample: {
+                row: number;
+                text: string;
+                problem: string | null;
+                cells: {
+                    [key: string]: string;
+                };
+            }[];
+            /** @description The row of those looked at whose cells have the most characters */
+            longest: {
+                row: number;
+                cells: {
+                    [key: string]: string;
+                };
+            } | null;
+        };
+        RunItems: {
+            data: {
+                row: number;
+                cells: {
+                    [key: string]: string;
+                };
+                name: string;
+                /** @enum {string} */
+                state: "waiting" | "made" | "failed";
+                text: string;
+                symbol: string | null;
+                sha256: string | null;
+                searched: boolean;
+                problem: string | null;
+            }[];
+            next: number | null;
+        };
+        /** @description What a visitor gets: exactly one of these. A contact or event is given by its fields and comes back as the file that the phone opens */
+        WaypointTarget: {
+            /** @description https, http, mailto, tel, sms or geo */
+            link?: string;
+            text?: string;
+            /** @description Code of a page of ours */
+            page?: string;
+            /**
+             * Format: uuid
+             * @description A file that was uploaded
+             */
+            file?: string;
+            contact?: Record<string, never> | string;
+            event?: Record<string, never> | string;
+        };
+        WaypointClause: {
+            /** @description Tags such as cy or en-GB; what the device asks for first counts */
+            language?: string[];
+            device?: ("phone" | "tablet" | "desktop" | "reader" | "unknown")[];
+            platform?: ("ios" | "android" | "windows" | "mac" | "linux" | "unknown")[];
+            country?: string[];
+            near?: {
+                lat: number;
+                lng: number;
+                km: number;
+                name?: string;
+            };
+            hours?: {
+                from: string;
+                to: string;
+                days?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+                zone?: string;
+            };
+            dates?: {
+                from?: string;
+                until?: string;
+                zone?: string;
+            };
+            scans?: {
+                first: number;
+            };
+            share?: {
+                from?: number;
+                to?: number;
+            };
+        };
+        WaypointRoute: {
+            else: components["schemas"]["WaypointTarget"];
+            /** @description The first whose conditions all hold answers */
+            rules?: {
+                when: components["schemas"]["WaypointClause"][];
+                to: components["schemas"]["WaypointTarget"];
+            }[];
+            tags?: {
+                [key: string]: string;
+            };
+            ends_at?: string | null;
+            ends_after?: number | null;
+            then?: components["schemas"]["WaypointTarget"] | null;
+        };
+        WaypointInput: {
+            name: string;
+            route: components["schemas"]["WaypointRoute"];
+            /** @description A readable code; one by chance when left out */
+            code?: string | null;
+            /** @default 6 */
+            length?: number | null;
+            publish?: boolean | null;
+        };
+        WaypointChange: {
+            name?: string;
+            route?: components["schemas"]["WaypointRoute"];
+        };
+        WaypointState: {
+            paused?: boolean;
+            /** @description What visitors are told while it rests */
+            message?: string | null;
+            /** @description Null takes it away */
+            passphrase?: string | null;
+        };
+        WaypointVisitor: {
+            route?: components["schemas"]["WaypointRoute"];
+            language?: string | null;
+            device?: string | null;
+            platform?: string | null;
+            country?: string | null;
+            /** Format: date-time */
+            at?: string | null;
+            number?: number | null;
+            slot?: number | null;
+            lat?: number | null;
+            lng?: number | null;
+        };
+        WaypointFault: {
+            /** @description From 0; -1 is what holds otherwise */
+            rule: number;
+            message: string;
+        };
+        WaypointAnswer: {
+            rule: number | null;
+            over: boolean;
+            /** @description Whether the visitor is asked for their place first */
+            asks: boolean;
+            target: components["schemas"]["WaypointTarget"] | null;
+            link: string | null;
+            words: string;
+            why: {
+                rule: number;
+                holds: boolean;
+                words: string;
+            }[];
+            faults: components["schemas"]["WaypointFault"][];
+        };
+        WaypointSummary: {
+            /** Format: uuid */
+            id: string;
+            code: string;
+            name: string;
+            address: string;
+            /** @description The address in capitals, as its symbol carries it */
+            text: string;
+            /** @enum {string} */
+            state: "draft" | "live" | "paused";
+            message: string | null;
+            locked: boolean;
+            revision: number;
+            /** @description Whether the draft differs from what answers */
+            changed: boolean;
+            goes_to: string;
+            scans: number;
+            /** Format: date-time */
+            first_scan_at: string | null;
+            /** Format: date-time */
+            last_scan_at: string | null;
+            /** Format: date-time */
+            created_at: string;
+            /** Format: date-time */
+            updated_at: string;
+        };
+        WaypointPage: {
+            data: components["schemas"]["WaypointSummary"][];
+            next_cursor: string | null;
+        };
+        WaypointContent: {
+            content: components["schemas"]["WaypointRoute"];
+            /** @description Each rule as a sentence */
+            words: string[];
+            targets: string[];
+        };
+        Waypoint: components["schemas"]["WaypointSummary"] & {
+            route: components["schemas"]["WaypointContent"];
+            published: components["schemas"]["WaypointContent"] | null;
+            faults: components["schemas"]["WaypointFault"][];
+            revisions: {
+                number: number;
+                by: string | null;
+                /** Format: date-time */
+                at: string;
+            }[];
+        };
+        TrailRow: {
+            value: string;
+            scans: number;
+        };
+        Trail: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            until: string;
+            zone: string;
+            scans: number;
+            /** @description Distinct ones of each day, summed */
+            visitors: number;
+            /** @description Bots, previews and requests that only looked */
+            others: number;
+            /** @description Scans of as many days right before */
+            before: number;
+            /** @description Those of each day, in order */
+            before_days: number[];
+            days: {
+                /** Format: date */
+                day: string;
+                scans: number;
+                visitors: number;
+                others: number;
+            }[];
+            hours: {
+                hour: number;
+                scans: number;
+            }[];
+            rules: components["schemas"]["TrailRow"][];
+            devices: components["schemas"]["TrailRow"][];
+            platforms: components["schemas"]["TrailRow"][];
+            languages: components["schemas"]["TrailRow"][];
+            countries: components["schemas"]["TrailRow"][];
+            referrers: components["schemas"]["TrailRow"][];
+            sorts: components["schemas"]["TrailRow"][];
+            latest: {
+                /** Format: date-time */
+                at: string;
+                rule: number;
+                revision: number;
+                /** @enum {string} */
+                sort: "scan" | "head" | "bot" | "preview";
+                device: string;
+                platform: string;
+                language: string;
+                country: string;
+                referrer: string;
+                /** @description Whether the same device came before among the last 500 scans */
+                again: boolean;
+            }[];
+        };
+        ResolverLinkInput: {
+            /** @description Key and qualifiers, such as /01/09520123456788/10/H26-07 */
+            path: string;
+            /** @description Of the GS1 Web Vocabulary without its prefix, such as pip, instructions, recallStatus */
+            type: string;
+            href: string;
+            title: string;
+            language?: string | null;
+            media?: string | null;
+            /** @description Whether it answers when no type is asked for */
+            default?: boolean;
+            /** @description Whether it answers whatever is asked for */
+            recall?: boolean;
+            /**
+             * Format: date-time
+             * @description From when it answers no longer
+             */
+            ends_at?: string | null;
+        };
+        ResolverLinkChange: {
+            /** @description Of the GS1 Web Vocabulary without its prefix, such as pip, instructions, recallStatus */
+            type?: string;
+            href?: string;
+            title?: string;
+            language?: string | null;
+            media?: string | null;
+            /** @description Whether it answers when no type is asked for */
+            default?: boolean;
+            /** @description Whether it answers whatever is asked for */
+            recall?: boolean;
+            /**
+             * Format: date-time
+             * @description From when it answers no longer
+             */
+            ends_at?: string | null;
+        };
+        ResolverLink: {
+            /** Format: uuid */
+            id: string;
+            path: string;
+            address: string;
+            /** @description Of the GS1 Web Vocabulary without its prefix, such as pip, instructions, recallStatus */
+            type: string;
+            href: string;
+            title: string;
+            language: string | null;
+            media: string | null;
+            /** @description How often it answered somebody in thirty days */
+            answers: number;
+            /** @description Whether it answers when no type is asked for */
+            default: boolean;
+            /** @description Whether it answers whatever is asked for */
+            recall: boolean;
+            /**
+             * Format: date-time
+             * @description From when it answers no longer
+             */
+            ends_at: string | null;
+            /** Format: date-time */
+            created_at: string;
+        };
+        ResolverPage: {
+            data: components["schemas"]["ResolverLink"][];
+            next_cursor: string | null;
         };
         ProofSummary: {
             /** Format: uuid */
@@ -2415,6 +4510,16 @@ export interface components {
                 /** @enum {string} */
                 light: "white" | "red";
                 usual_mm: number;
+            }[];
+            /** @description One picture a device at its margin, read with the hint of where the symbol lies and without it */
+            blind: {
+                device: string;
+                condition: components["schemas"]["ConditionName"];
+                figure: number;
+                /** @description Read when told where it is */
+                told: boolean;
+                /** @description Found and read without being told */
+                blind: boolean;
             }[];
             conditions: components["schemas"]["ProofCondition"][];
             tally: {
@@ -2544,7 +4649,7 @@ export interface components {
             } | null;
         };
         /** @enum {string} */
-        HookEvent: "glyph.saved" | "glyph.deleted" | "gate.admitted" | "gate.admission_undone" | "check.finished" | "proof.finished" | "proof.not_met";
+        HookEvent: "glyph.saved" | "glyph.deleted" | "gate.admitted" | "gate.admission_undone" | "check.finished" | "proof.finished" | "proof.not_met" | "field.checked" | "waypoint.published" | "waypoint.first_scan" | "waypoint.scanned" | "waypoint.alert" | "run.finished" | "page.published" | "page.answered";
         Hook: {
             /** Format: uuid */
             id: string;
@@ -3156,6 +5261,249 @@ export interface operations {
             503: components["responses"]["Busy"];
         };
     };
+    arrangeGlyphs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    glyphs: string[];
+                    /** @description Those above it before it, parted by strokes, such as Jars/2027 */
+                    shelf?: string | null;
+                    archived?: boolean;
+                    add_tags?: string[];
+                    remove_tags?: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description How many of them there are */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelved"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    renameShelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    from: string;
+                    to: string;
+                };
+            };
+        };
+        responses: {
+            /** @description How many glyphs stand there */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelved"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listTags: {
+        parameters: {
+            query?: {
+                /** @description Rows of a page */
+                limit?: components["parameters"]["Limit"];
+                /** @description The next_cursor of the page before */
+                cursor?: components["parameters"]["Cursor"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Each with how many glyphs bear it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: {
+                            tag: string;
+                            glyphs: number;
+                        }[];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listGlyphRevisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Each with what it changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GlyphRevisions"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    drawGlyphRevision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                glyph: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    restoreGlyphRevision: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+            };
+            path: {
+                glyph: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The glyph */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glyph"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            412: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
     shelveGlyphs: {
         parameters: {
             query?: never;
@@ -3291,6 +5639,11 @@ export interface operations {
                     /** @description A code in each row, and a name after a comma, semicolon or tab */
                     csv?: string;
                     shelf?: string;
+                    /**
+                     * @description How often each code is let in
+                     * @default 1
+                     */
+                    times?: number;
                 };
             };
         };
@@ -4525,6 +6878,2522 @@ export interface operations {
             503: components["responses"]["Busy"];
         };
     };
+    listFieldChecks: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+                /** @description Those of one glyph */
+                glyph?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of checks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldCheckPage"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    startFieldCheck: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldCheckInput"];
+            };
+        };
+        responses: {
+            /** @description The check, with its address */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldCheck"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showFieldCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The check */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldCheck"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteFieldCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    closeFieldCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The check */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldCheck"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    logFieldResult: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldResultInput"];
+            };
+        };
+        responses: {
+            /** @description The result */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldResult"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteFieldResult: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    fieldResultPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                check: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A JPEG picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showFieldTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The task */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTask"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            405: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    readFieldPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                    /**
+                     * @description 1 for a frame of a live view
+                     * @enum {string}
+                     */
+                    live?: "0" | "1";
+                    tries?: number;
+                    /** @description Milliseconds since the live view opened */
+                    elapsed_ms?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description What it says */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldReading"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            405: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    tellFieldResult: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldResultInput"];
+            };
+        };
+        responses: {
+            /** @description The result */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldResult"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            405: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    sendFieldResult: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                result: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    device: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The result */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldResult"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            405: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            410: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listPages: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+                /** @description A word of the name, the code or what stands on it */
+                query?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of pages */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageList"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createPage: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPage"];
+            };
+        };
+        responses: {
+            /** @description The page */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listPageOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds, parts with their fields, faces and corners */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageOptions"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deletePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted; it can be restored for thirty days */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    changePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageChange"];
+            };
+        };
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    askPageLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What each answered */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: {
+                            rule: number | null;
+                            link: string;
+                            status: number | null;
+                            holds: boolean;
+                            says: string;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    publishPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    takeUpPageRevision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    restorePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    previewPage: {
+        parameters: {
+            query?: {
+                of?: "draft" | "live";
+                language?: string;
+            };
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page as HTML; it runs nothing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listPageAnswers: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageAnswers"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    forgetPageAnswers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    exportPageAnswers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At, question, answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listPageStyles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["NamedPageStyle"][];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    keepPageStyle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageStyleInput"];
+            };
+        };
+        responses: {
+            /** @description The style */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedPageStyle"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deletePageStyle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                style: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listFiles: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of files */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileList"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    storeFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                    /** Format: uuid */
+                    of?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The file */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredFile"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listAlerts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Alert"][];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertInput"];
+            };
+        };
+        responses: {
+            /** @description The alert */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Alert"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteAlert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                alert: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listRelated: {
+        parameters: {
+            query?: {
+                glyph?: string;
+                waypoint?: string;
+                page?: string;
+                gate?: string;
+                proof?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its glyphs, waypoints, pages, gates, proofs and field checks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["RelatedThing"][];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listRuns: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of runs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: components["schemas"]["Run"][];
+                        next_cursor: string | null;
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    startRun: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunInput"];
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                    /** @description As JSON */
+                    recipe: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The run, in the queue */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listSheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their names */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: string[];
+                        /** @description Millimetres */
+                        dimensions: ({
+                            name: string;
+                        } & {
+                            [key: string]: number;
+                        })[];
+                    };
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    drawLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelInput"];
+            };
+        };
+        responses: {
+            /** @description The label, or what is wrong with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Label"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    adjustSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetInput"];
+            };
+        };
+        responses: {
+            /** @description The sheet as it is from now on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdjustedSheet"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    checkRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunInput"];
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                    /** @description As JSON */
+                    recipe: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Faults by kind, and a few rows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunCheck"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Deleted */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    pauseRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    resumeRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    cancelRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Run"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listRunItems: {
+        parameters: {
+            query?: {
+                state?: "waiting" | "made" | "failed";
+                /** @description Number of the last row before */
+                after?: number;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Some rows, in the order of the table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunItems"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    fetchRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A ZIP, or a PDF of sheets */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                    "application/pdf": string;
+                };
+            };
+            /** @description A part of it */
+            206: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                    "application/pdf": string;
+                };
+            };
+            /** @description To a signed address of the store, where several machines share one */
+            302: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listWaypoints: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+                /** @description A word of the name, the code or what is behind it */
+                query?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of waypoints */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaypointPage"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createWaypoint: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaypointInput"];
+            };
+        };
+        responses: {
+            /** @description The waypoint */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showRouteSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The schema */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JsonSchema"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone and can be brought back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    updateWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaypointChange"];
+            };
+        };
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    restoreWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    publishWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    rollWaypointBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    setWaypointState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaypointState"];
+            };
+        };
+        responses: {
+            /** @description The waypoint */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    askLinks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What each answered */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        data: {
+                            rule: number | null;
+                            link: string;
+                            status: number | null;
+                            holds: boolean;
+                            says: string;
+                        }[];
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    tryWaypoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaypointVisitor"];
+            };
+        };
+        responses: {
+            /** @description The answer, with the rules that were looked at */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaypointAnswer"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showTrail: {
+        parameters: {
+            query?: {
+                /** @description First day, in the zone of the workspace */
+                from?: string;
+                /** @description Last day */
+                until?: string;
+            };
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By day, hour, rule, device, language, country and referrer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trail"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    forgetTrail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                waypoint: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Removed */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    listResolverLinks: {
+        parameters: {
+            query?: {
+                limit?: number;
+                cursor?: string;
+                /** @description A part of the identifier or the title */
+                query?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of links */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResolverPage"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    createResolverLink: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Repeated with the same body within two days, the request is not carried out again; the first answer comes back with its Location and ETag */
+                "Idempotency-Key"?: components["parameters"]["IdempotencyKey"];
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResolverLinkInput"];
+            };
+        };
+        responses: {
+            /** @description The link */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResolverLink"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    deleteResolverLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    updateResolverLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResolverLinkChange"];
+            };
+        };
+        responses: {
+            /** @description The link */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResolverLink"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
     gradePicture: {
         parameters: {
             query?: never;
@@ -4782,6 +9651,112 @@ export interface operations {
             413: components["responses"]["Problem"];
             415: components["responses"]["Problem"];
             419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    proofDrawing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An SVG picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    proofSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+                format: "html" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pictures, margins, grade, what must hold, field checks, revision and hash, on paper */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                    "application/pdf": string;
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    proofEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Server-sent events: `cells` with new cells and `end` with the summary */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             422: components["responses"]["Invalid"];
             429: components["responses"]["Limited"];
             503: components["responses"]["Busy"];
@@ -5235,6 +10210,17 @@ export interface operations {
                     gs1_domain?: string | null;
                     /** @description What must hold of every glyph that is proofed */
                     proof_require?: string | null;
+                    /** @description A host of its own before short addresses, such as https://go.fennmoor.example; it has to lead here */
+                    short_base?: string | null;
+                    /** @description Time zone of the trail’s days */
+                    zone?: string;
+                    /** @description Whether waypoints show a page before they lead to hosts of others */
+                    ask_before_leaving?: boolean;
+                    /** @description Days for which scans are kept; for good when null */
+                    trail_days?: number | null;
+                    /** @description Hosts that need no such page */
+                    own_hosts?: string[] | null;
+                    proof_devices?: components["schemas"]["Device"][] | null;
                 };
             };
         };
@@ -5266,7 +10252,12 @@ export interface operations {
             query?: {
                 /** @description Part of a name or text */
                 q?: string;
+                /** @description With those below it */
                 shelf?: string;
+                tag?: string;
+                archived?: "no" | "only" | "all";
+                /** @description 1 for those that say what another one says */
+                twice?: "0" | "1";
                 /** @description Only those that use this finish */
                 finish_id?: string;
                 sort?: "-updated_at" | "name";

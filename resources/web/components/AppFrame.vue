@@ -17,8 +17,15 @@ const places = [
   { to: '/read', name: 'Read' },
   { to: '/proof', name: 'Proof' },
   { to: '/glyphs', name: 'Glyphs' },
+  { to: '/waypoints', name: 'Waypoints' },
+  { to: '/pages', name: 'Pages' },
+  { to: '/runs', name: 'Runs' },
   { to: '/finishes', name: 'Finishes' },
   { to: '/hand-off', name: 'Hand-off' },
+]
+
+/** Set up once and then left alone: behind the menu. */
+const further = [
   { to: '/keys', name: 'Keys' },
   { to: '/hooks', name: 'Hooks' },
 ]
@@ -119,6 +126,7 @@ async function leave(): Promise<void> {
           <v-list>
             <v-list-item v-for="place in places" :key="place.to" class="narrow" :to="place.to" :title="place.name" />
             <v-list-item class="narrow" title="Go to …" @click="isGoing = true" />
+            <v-list-item v-for="place in further" :key="place.to" :to="place.to" :title="place.name" />
             <v-list-item title="Grade a print" to="/grade" />
             <v-list-item title="API reference" to="/reference" />
             <v-list-item title="Workspace settings" to="/workspace" />
@@ -148,7 +156,7 @@ async function leave(): Promise<void> {
       </div>
     </header>
     <main id="main" :key="visits" tabindex="-1"><slot /></main>
-    <GoTo v-model="isGoing" :places="places" />
+    <GoTo v-model="isGoing" :places="[...places, ...further]" />
   </div>
 </template>
 
@@ -185,6 +193,7 @@ nav a {
   color: var(--ink-2);
   position: relative;
   font: 500 13px/20px var(--font-text);
+  white-space: nowrap;
 }
 nav a:hover {
   color: var(--ink);

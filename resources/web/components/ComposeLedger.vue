@@ -2,6 +2,7 @@
 import { mdiChevronUp } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { Drawing, LedgerLine } from '@/api/client'
+import KgRelated from './KgRelated.vue'
 import HandOffMenu from '@/components/HandOffMenu.vue'
 import KgLedger from '@/components/KgLedger.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
@@ -21,6 +22,8 @@ const props = defineProps<{
   saveLabel: string
   isSaving: boolean
   bars: Bars | null
+  /** The saved glyph that is open. */
+  glyph?: string | undefined
 }>()
 defineEmits<{
   fix: [set: Record<string, string | number>]
@@ -58,6 +61,7 @@ const counts = computed(() => tally(props.lines))
       </p>
     </div>
     <div class="lines"><KgLedger :lines="lines" @fix="$emit('fix', $event)" /></div>
+    <KgRelated v-if="glyph" class="belongs" :of="{ glyph }" quiet />
     <div class="acts">
       <v-btn
         class="main save"
@@ -79,6 +83,10 @@ const counts = computed(() => tally(props.lines))
 </template>
 
 <style scoped>
+.belongs {
+  padding: 8px 16px 10px;
+  border-top: 1px solid var(--rule);
+}
 .right {
   display: flex;
   flex-direction: column;

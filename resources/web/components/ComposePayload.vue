@@ -5,6 +5,7 @@ import type { ApiProblem, Drawing } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { useKinds } from '@/composables/useKinds'
 import { usePayloadEditing } from '@/composables/usePayloadEditing'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { counted, grouped } from '@/lib/bytes'
 import { isFilled, type Problem, specsOf, type Values } from '@/lib/kinds'
@@ -15,10 +16,17 @@ import KgFields from './KgFields.vue'
 import KgKinds from './KgKinds.vue'
 import KgSays from './KgSays.vue'
 import KgSlide from './KgSlide.vue'
+import KgAlike from './KgAlike.vue'
+import KgShorten from './KgShorten.vue'
 import KgVerdict from './KgVerdict.vue'
 
 /** What the symbol says: its kind, the fields with their rules, and the text as it is encoded; each follows the other. */
-const props = defineProps<{ drawing: Drawing | null; problem: ApiProblem | null; stale: boolean }>()
+const props = defineProps<{
+  drawing: Drawing | null
+  problem: ApiProblem | null
+  stale: boolean
+  glyph?: string | undefined
+}>()
 const fields = defineModel<Composition>('fields', { required: true })
 const bars = defineModel<boolean>('bars', { required: true })
 const { say } = useToast()
@@ -26,6 +34,11 @@ const { kinds, problem: kindsProblem, retry, recent, use, byName } = useKinds()
 
 const current = computed(() => byName(fields.value.kind))
 const specs = computed(() => (current.value ? specsOf(current.value.schema) : []))
+const { mayWrite } = useSession()
+/** A web link that is no short address already. */
+const isLong = computed(
+  () => /^https?:\/\//i.test(payload.value?.text ?? '') && !/\/q\/[A-Z0-9-]{3,24}$/i.test(payload.value?.text ?? ''),
+)
 const isPhoneOpen = ref(false)
 const payload = computed(() => props.drawing?.payload ?? props.problem?.payload ?? null)
 const problems = computed<Problem[]>(() => payload.value?.problems ?? [])
@@ -172,6 +185,8 @@ defineExpose({ focus: focusForm })
         <p v-if="drawing && problems.length === 0" class="row fine">
           <KgVerdict verdict="holds" /><span class="note">{{ current.label }} in order.</span>
         </p>
+        <KgAlike v-if="drawing" :text="payload?.text ?? ''" :except="glyph" />
+        <KgShorten v-if="drawing && mayWrite && isLong" v-model:fields="fields" :drawing="drawing" />
         <div v-if="isEmpty" class="row chips">
           <span class="note">Start from</span>
           <button

@@ -20,7 +20,7 @@ const name = defineModel<string>('name', { required: true })
 const problem = defineModel<string>('problem', { required: true })
 const zoom = defineModel<'fit' | 'true' | 'size'>('zoom', { required: true })
 const overlay = defineModel<OverlayKind>('overlay', { required: true })
-defineEmits<{ save: []; undo: []; redo: [] }>()
+defineEmits<{ save: []; undo: []; redo: []; history: [] }>()
 
 const field = ref<HTMLInputElement>()
 /** Puts the cursor where a name is missing. */
@@ -54,16 +54,11 @@ defineExpose({ askForName })
         ><KgVerdict verdict="fails" />{{ problem }}</span
       >
       <span v-else id="name-says" class="state"
-        >{{ glyph ? `Revision ${glyph.revision}` : 'New' }}{{ dirty ? ', unsaved' : '' }}</span
+        ><button v-if="glyph" type="button" class="hist" title="What it was before" @click="$emit('history')">
+          Revision {{ glyph.revision }}</button
+        ><template v-else>New</template>{{ dirty ? ', unsaved' : '' }}</span
       >
     </div>
-    <v-btn
-      v-if="glyph"
-      class="bare step"
-      :to="`/proof/${glyph.id}`"
-      title="Simulated devices look at it as it was saved"
-      >Proof</v-btn
-    >
     <v-btn class="bare icon step" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!canUndo" @click="$emit('undo')"
       ><v-icon :icon="mdiUndo"
     /></v-btn>
@@ -102,6 +97,14 @@ defineExpose({ askForName })
 </template>
 
 <style scoped>
+.hist {
+  border: 0;
+  background: none;
+  padding: 0;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  text-decoration-color: var(--edge);
+}
 .bar {
   display: flex;
   align-items: center;

@@ -8,7 +8,7 @@ import { useToast } from '@/composables/useToast'
 const emit = defineEmits<{ made: [gate: Schemas['Gate']] }>()
 const client = useQueryClient()
 const { say } = useToast()
-const draft = ref({ name: '', source: 'csv' as 'csv' | 'shelf', csv: '', shelf: '' })
+const draft = ref({ name: '', source: 'csv' as 'csv' | 'shelf', csv: '', shelf: '', times: 1 })
 const wrong = ref<Record<string, string[]>>({})
 const shelves = useQuery({
   queryKey: ['shelves'],
@@ -17,10 +17,10 @@ const shelves = useQuery({
 
 async function make(): Promise<void> {
   wrong.value = {}
-  const { name, source, csv, shelf } = draft.value
+  const { name, source, csv, shelf, times } = draft.value
   try {
     const made = (await unwrap(
-      api.POST('/api/v1/gates', { body: source === 'csv' ? { name, csv } : { name, shelf } }),
+      api.POST('/api/v1/gates', { body: { name, times, ...(source === 'csv' ? { csv } : { shelf }) } }),
     )) as Schemas['Gate']
     await client.invalidateQueries({ queryKey: ['gates'] })
     say(`${made.name}: ${made.entries} codes on the list`)
@@ -43,6 +43,19 @@ async function load(event: Event): Promise<void> {
       <input v-model="draft.name" type="text" maxlength="120" aria-label="Name of the gate" />
     </label>
     <p v-for="m in wrong.name" :key="m" class="bad">{{ m }}</p>
+    <label class="row">
+      <span class="label">Each code lets in</span>
+      <input
+        v-model.number="draft.times"
+        type="number"
+        min="1"
+        max="1000"
+        class="fig"
+        aria-label="How often each code lets in"
+      />
+      <span class="label">{{ draft.times === 1 ? 'time' : 'times' }}</span>
+    </label>
+    <p v-for="m in wrong.times" :key="m" class="bad">{{ m }}</p>
     <div class="row from">
       <label class="row"><input v-model="draft.source" type="radio" value="csv" />Pasted list</label>
       <label class="row"><input v-model="draft.source" type="radio" value="shelf" />Glyphs of a shelf</label>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import KgVerdict from '@/components/KgVerdict.vue'
+import KgRelated from './KgRelated.vue'
 import NewGate from '@/components/NewGate.vue'
 import { useGate } from '@/composables/useGate'
 import { useSession } from '@/composables/useSession'
@@ -25,6 +26,8 @@ const big = computed(() => {
   if (a === null) return ''
   if (a.verdict === 'unknown') return 'Not on the list'
   const at = a.admission ? time(a.admission.admitted_at) : ''
+  const times = current.value?.times ?? 1
+  if (times > 1) return a.verdict === 'admitted' ? `Admitted, ${a.admission?.turn} of ${times}` : `Used ${times} times`
   return a.verdict === 'admitted' ? 'Admitted' : `Already used at ${at}`
 })
 </script>
@@ -39,7 +42,7 @@ const big = computed(() => {
         <p class="note">
           {{
             current
-              ? 'Every door that shows this gate shares one list: a code lets in once.'
+              ? `Every door that shows this gate shares one list: a code lets in ${current.times === 1 ? 'once' : `${current.times} times`}.`
               : 'Make one from a pasted list, or from the glyphs on a shelf.'
           }}
         </p>
@@ -51,6 +54,7 @@ const big = computed(() => {
     <NewGate v-if="making" @made="((gate = $event.id), (making = false))" />
 
     <template v-if="current">
+      <KgRelated class="gate-related" :of="{ gate: current.id }" quiet />
       <div class="gate-set">
         <label
           >Gate<select v-model="gate" aria-label="Gate">

@@ -5,10 +5,23 @@ import { useToast } from './useToast'
 
 export type GlyphSort = '-updated_at' | 'name'
 
+export interface GlyphFilter {
+  shelf: string
+  tag: string
+  archived: 'no' | 'only'
+  twice: boolean
+}
+
+const EVERY: GlyphFilter = { shelf: '', tag: '', archived: 'no', twice: false }
+
 /** The workspace's glyphs, a page at a time. */
-export function useGlyphList(q: MaybeRefOrGetter<string>, sort: MaybeRefOrGetter<GlyphSort>) {
+export function useGlyphList(
+  q: MaybeRefOrGetter<string>,
+  sort: MaybeRefOrGetter<GlyphSort>,
+  filter: MaybeRefOrGetter<GlyphFilter> = EVERY,
+) {
   const query = useInfiniteQuery({
-    queryKey: ['glyphs', computed(() => toValue(q)), computed(() => toValue(sort))],
+    queryKey: ['glyphs', computed(() => toValue(q)), computed(() => toValue(sort)), computed(() => toValue(filter))],
     initialPageParam: '',
     queryFn: ({ pageParam, signal }) =>
       unwrap(
@@ -17,6 +30,10 @@ export function useGlyphList(q: MaybeRefOrGetter<string>, sort: MaybeRefOrGetter
             query: {
               q: toValue(q),
               sort: toValue(sort),
+              archived: toValue(filter).archived,
+              ...(toValue(filter).shelf === '' ? {} : { shelf: toValue(filter).shelf }),
+              ...(toValue(filter).tag === '' ? {} : { tag: toValue(filter).tag }),
+              ...(toValue(filter).twice ? { twice: '1' as const } : {}),
               limit: 50,
               ...(pageParam === '' ? {} : { cursor: pageParam }),
             },
@@ -31,6 +48,8 @@ export function useGlyphList(q: MaybeRefOrGetter<string>, sort: MaybeRefOrGetter
     ...query,
     glyphs: computed(() => query.data.value?.pages.flatMap((page) => page.data) ?? []),
     total: computed(() => query.data.value?.pages[0]?.total ?? 0),
+    /** Whether there are more than were counted. */
+    isMore: computed(() => query.data.value?.pages[0]?.total_is_more ?? false),
   }
 }
 

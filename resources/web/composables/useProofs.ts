@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { type MaybeRefOrGetter, computed, toValue } from 'vue'
+import { type MaybeRefOrGetter, computed, onScopeDispose, toValue, watch } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
-import type { BenchProof } from '@/lib/proof'
+import { type BenchProof, type Cell, withCells } from '@/lib/proof'
 import { useToast } from './useToast'
 
 /** Milliseconds between two looks at a proof that is under way. */
@@ -23,14 +23,39 @@ export function useProofList(glyph: MaybeRefOrGetter<string>) {
   return { ...query, proofs: computed(() => query.data.value?.data ?? []) }
 }
 
-/** One proof, looked at again and again while it is under way. */
+/** One proof: its cells are streamed while it is under way, and asked for where no stream comes. */
 export function useProof(id: MaybeRefOrGetter<string>) {
-  return useQuery({
+  const client = useQueryClient()
+  let stream: EventSource | null = null
+  const query = useQuery({
     queryKey: ['proof', computed(() => toValue(id))],
     enabled: computed(() => toValue(id) !== ''),
     queryFn: ({ signal }) => fetchProof(toValue(id), signal),
-    refetchInterval: (query) => (isOpen(query.state.data) ? SOON : false),
+    refetchInterval: ({ state }) => (isOpen(state.data) && stream?.readyState !== EventSource.OPEN ? SOON : false),
   })
+  function close(): void {
+    stream?.close()
+    stream = null
+  }
+  watch(
+    [() => toValue(id), () => isOpen(query.data.value)],
+    ([proof, open]) => {
+      close()
+      if (proof === '' || !open) return
+      const own = (stream = new EventSource(`/api/v1/proofs/${proof}/events`))
+      own.addEventListener('cells', (event) => {
+        const news = JSON.parse((event as MessageEvent<string>).data) as { done: number; cells: Cell[] }
+        client.setQueryData<BenchProof>(['proof', proof], (known) => known && withCells(known, news.cells, news.done))
+      })
+      own.addEventListener('end', () => {
+        own.close()
+        void client.invalidateQueries({ queryKey: ['proof', proof] })
+      })
+    },
+    { immediate: true },
+  )
+  onScopeDispose(close)
+  return query
 }
 
 export const fetchProof = (id: string, signal?: AbortSignal): Promise<BenchProof> =>

@@ -3,6 +3,53 @@ import type { Glyph, Schemas } from '@/api/client'
 export type BenchProof = Schemas['BenchProof']
 export type Cell = Schemas['ProofCell']
 
+/** A proof with cells that were found meanwhile. */
+export function withCells(proof: BenchProof, news: Cell[], done: number): BenchProof {
+  const known = new Map(proof.cells.map((cell) => [`${cell.device} ${cell.condition}`, cell]))
+  for (const cell of news) known.set(`${cell.device} ${cell.condition}`, cell)
+  const cells = proof.devices.flatMap((device) =>
+    proof.conditions.flatMap((condition) => known.get(`${device.id} ${condition.id}`) ?? []),
+  )
+  const count = (verdict: Cell['verdict']): number => cells.filter((cell) => cell.verdict === verdict).length
+  return {
+    ...proof,
+    cells,
+    done: Math.max(done, cells.length),
+    state: proof.state === 'queued' ? 'running' : proof.state,
+    tally: { holds: count('holds'), marginal: count('marginal'), fails: count('fails') },
+  }
+}
+
+export interface Pair {
+  device: BenchProof['devices'][number]
+  condition: BenchProof['conditions'][number]
+  before: Cell | undefined
+  after: Cell | undefined
+  /** How the ratio to the need changed: 1 is none, 2 twice as much. Null where one of the two is missing or not read. */
+  change: number | null
+}
+
+/** The cells that two proofs have in common, or that one of them has. */
+export function paired(before: BenchProof, after: BenchProof): Pair[] {
+  const at = (proof: BenchProof, device: string, condition: string): Cell | undefined =>
+    proof.cells.find((cell) => cell.device === device && cell.condition === condition)
+  return after.devices.flatMap((device) =>
+    after.conditions.map((condition) => {
+      const [one, other] = [at(before, device.id, condition.id), at(after, device.id, condition.id)]
+      return {
+        device,
+        condition,
+        before: one,
+        after: other,
+        change: one?.ratio && other?.ratio ? other.ratio / one.ratio : null,
+      }
+    }),
+  )
+}
+
+/** Changes smaller than this are the bench's own noise: it tells 48 steps of a scale apart. */
+export const NOISE = 0.06
+
 /** A figure in its unit, with as many digits as say something: lengths and speeds from a metre on are in metres. */
 export function figure(value: number, unit: string): string {
   if ((unit === 'mm' || unit === 'mm/s') && value >= 1000) return `${digits(value / 1000)} ${unit.slice(1)}`

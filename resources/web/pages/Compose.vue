@@ -9,12 +9,14 @@ import ComposeFinish from '@/components/ComposeFinish.vue'
 import ComposeLedger from '@/components/ComposeLedger.vue'
 import ComposeOutput from '@/components/ComposeOutput.vue'
 import ComposePayload from '@/components/ComposePayload.vue'
+import ComposeProof from '@/components/ComposeProof.vue'
 import ComposeTitleBar from '@/components/ComposeTitleBar.vue'
 import KgDamage from '@/components/KgDamage.vue'
 import KgLevels from '@/components/KgLevels.vue'
 import type { OverlayKind } from '@/components/KgOverlay.vue'
 import KgReach from '@/components/KgReach.vue'
 import KgSheet from '@/components/KgSheet.vue'
+import GlyphHistory from '@/components/GlyphHistory.vue'
 import KgStopped from '@/components/KgStopped.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import LeaveUnsaved from '@/components/LeaveUnsaved.vue'
@@ -27,6 +29,7 @@ import { useLeaveGuard } from '@/composables/useLeaveGuard'
 import { useOpenGlyph } from '@/composables/useOpenGlyph'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
+import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 import { useWarning } from '@/composables/useWarning'
 import { counted, grouped } from '@/lib/bytes'
@@ -68,6 +71,8 @@ const history = useHistory(composition, {
   key: () => glyph.value?.id ?? 'new',
   isUnsaved: () => isDirty.value && !isEmpty.value,
 })
+const isHistory = ref(false)
+const { mayWrite } = useSession()
 const hasBars = ref(false)
 const bars = useBars(
   () => (hasBars.value ? (drawing.value?.payload.gs1?.gtin ?? null) : null),
@@ -75,7 +80,7 @@ const bars = useBars(
 )
 const printMm = useStorage('kg-print-mm', 25)
 
-const part = ref<'payload' | 'finish' | 'output'>('payload')
+const part = ref<'payload' | 'finish' | 'output' | 'proof'>('payload')
 const zoom = ref<'fit' | 'true' | 'size'>('fit')
 const titleBar = useTemplateRef('titleBar')
 
@@ -97,6 +102,7 @@ const parts = computed(() => [
         ? `${drawing.value.picture.side_mm.toFixed(1)} mm`
         : `${grouped(drawing.value.picture.side_px)} px`,
   },
+  { id: 'proof' as const, name: 'Proof', says: '7 devices' },
 ])
 const saveLabel = computed(() => {
   if (glyph.value === null) return 'Save'
@@ -203,6 +209,7 @@ function leaveUnsaved(): void {
           :drawing="drawing"
           :problem="problem"
           :stale="isStale"
+          :glyph="glyph?.id"
         />
         <ComposeFinish
           v-else-if="part === 'finish'"
@@ -212,6 +219,12 @@ function leaveUnsaved(): void {
           :quiet="line('quiet_zone')"
           :problem="problem"
           @revised="takeOver"
+        />
+        <ComposeProof
+          v-else-if="part === 'proof'"
+          :body="named"
+          :glyph="glyph"
+          :ready="drawing !== null && problem === null && !isStale"
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
@@ -245,6 +258,7 @@ function leaveUnsaved(): void {
         @save="save"
         @undo="history.undo"
         @redo="history.redo"
+        @history="isHistory = true"
       />
       <KgSheet
         :drawing="drawing"
@@ -300,12 +314,14 @@ function leaveUnsaved(): void {
       :save-label="saveLabel"
       :is-saving="isSaving"
       :bars="bars"
+      :glyph="glyph?.id"
       @fix="composition.fix"
       @save="save"
       @download="download"
       @copy="copy"
     />
 
+    <GlyphHistory v-if="glyph" v-model="isHistory" :glyph="glyph" :may-write="mayWrite" @restored="open" />
     <KgStopped v-model="warning.isAsking.value" :lines="stopped" @take="warning.takeAll" />
     <LeaveUnsaved
       :open="leavingTo !== null"
@@ -347,7 +363,7 @@ function leaveUnsaved(): void {
 }
 .parts {
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(4, 1fr);
   border-bottom: 1px solid var(--edge);
   flex: none;
 }

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiDeleteOutline, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js'
+import { useQueryClient } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import GlyphFilters from '@/components/GlyphFilters.vue'
+import GlyphTags from '@/components/GlyphTags.vue'
 import KgCheck from '@/components/KgCheck.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgRename from '@/components/KgRename.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import KgApplied from '@/components/KgApplied.vue'
-import { type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
+import { type GlyphFilter, type GlyphSort, useGlyphChanges, useGlyphList } from '@/composables/useGlyphs'
 import { type SavedFinish, useFinishChanges, useFinishes, type Applied } from '@/composables/useFinishes'
 import { startProof } from '@/composables/useProofs'
 import { useKinds } from '@/composables/useKinds'
@@ -25,8 +28,17 @@ const router = useRouter()
 const words = ref(typeof route.query.q === 'string' ? route.query.q : '')
 const asked = refDebounced(words, 150)
 const sort = ref<GlyphSort>('-updated_at')
-const { glyphs, total, isPending, isError, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } =
-  useGlyphList(asked, sort)
+const filter = ref<GlyphFilter>({
+  shelf: typeof route.query.shelf === 'string' ? route.query.shelf : '',
+  tag: typeof route.query.tag === 'string' ? route.query.tag : '',
+  archived: 'no',
+  twice: false,
+})
+const isFiltered = computed(
+  () => filter.value.shelf !== '' || filter.value.tag !== '' || filter.value.archived === 'only' || filter.value.twice,
+)
+const { glyphs, total, isMore, isPending, isError, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } =
+  useGlyphList(asked, sort, filter)
 const { remove, rename } = useGlyphChanges()
 const { say } = useToast()
 const { byName } = useKinds()
@@ -61,6 +73,8 @@ async function applyChosen(): Promise<void> {
 const outcome = ref<Applied | null>(null)
 const { limits } = useAbout()
 const shelving = ref(false)
+const tagging = ref(false)
+const client = useQueryClient()
 const shelf = ref('')
 const proofWords = (glyph: Glyph): string =>
   glyph.proof == null
@@ -93,14 +107,37 @@ async function shelve(): Promise<void> {
   try {
     for (let at = 0; at < ids.length; at += limits.value.shelve_glyphs) {
       const glyphs = ids.slice(at, at + limits.value.shelve_glyphs)
-      await unwrap(api.POST('/api/v1/glyphs/shelve', { body: { glyphs, shelf: name === '' ? null : name } }))
+      await unwrap(api.POST('/api/v1/glyphs/arrange', { body: { glyphs, shelf: name === '' ? null : name } }))
     }
     say(name === '' ? `${counted(ids.length, 'glyph')} off the shelf` : `${counted(ids.length, 'glyph')} on ${name}`)
     shelving.value = false
     chosen.value = new Set()
-    await refetch()
+    await Promise.all([refetch(), client.invalidateQueries({ queryKey: ['shelves'] })])
   } catch (e) {
     say(e instanceof ApiProblem ? e.message : 'They could not be put there. Try again.')
+  }
+}
+/** Out of sight, or back. */
+async function archive(isAway: boolean): Promise<void> {
+  const ids = [...chosen.value]
+  const put = async (archived: boolean): Promise<void> => {
+    for (let at = 0; at < ids.length; at += limits.value.shelve_glyphs)
+      await unwrap(
+        api.POST('/api/v1/glyphs/arrange', {
+          body: { glyphs: ids.slice(at, at + limits.value.shelve_glyphs), archived },
+        }),
+      )
+    await refetch()
+  }
+  try {
+    await put(isAway)
+    chosen.value = new Set()
+    say(`${counted(ids.length, 'glyph')} ${isAway ? 'archived' : 'back from the archive'}`, {
+      label: 'Undo',
+      run: () => void put(!isAway),
+    })
+  } catch (e) {
+    say(e instanceof ApiProblem ? e.message : 'It could not be done. Try again.')
   }
 }
 async function copyFinish(): Promise<void> {
@@ -150,8 +187,8 @@ function changed(iso: string): string {
 }
 const summary = computed(() =>
   asked.value.trim() === ''
-    ? counted(total.value, 'glyph')
-    : `${counted(total.value, 'glyph')} with “${asked.value.trim()}”`,
+    ? `${isMore.value ? 'more than ' : ''}${counted(total.value, 'glyph')}`
+    : `${isMore.value ? 'more than ' : ''}${counted(total.value, 'glyph')} with “${asked.value.trim()}”`,
 )
 const size = (glyph: Glyph): string =>
   glyph.size_mm !== null
@@ -181,6 +218,7 @@ const size = (glyph: Glyph): string =>
       <span class="note grow count" role="status">{{ isPending ? '' : summary }}</span>
       <v-btn class="main" to="/compose" :prepend-icon="mdiPlus">Compose</v-btn>
     </div>
+    <GlyphFilters v-model="filter" :may-write="mayWrite" />
     <div class="tb">
       <div v-if="isError" class="alert" role="alert">
         <KgVerdict verdict="fails" /><b>The list could not be loaded</b>
@@ -239,7 +277,18 @@ const size = (glyph: Glyph): string =>
               />
               <template v-else
                 ><router-link :to="`/compose/${glyph.id}`" class="clip">{{ glyph.name }}</router-link
-                ><span class="code clip">{{ glyph.text }}</span></template
+                ><span class="code clip"
+                  ><button
+                    v-for="one in glyph.tags"
+                    :key="one"
+                    type="button"
+                    class="tagged"
+                    :title="`Show those tagged ${one}`"
+                    @click="filter = { ...filter, tag: one }"
+                  >
+                    {{ one }}</button
+                  >{{ glyph.text }}</span
+                ></template
               >
             </td>
             <td class="opt">{{ byName(glyph.kind)?.label ?? '' }}</td>
@@ -292,7 +341,12 @@ const size = (glyph: Glyph): string =>
       </table>
       <div v-else-if="!isPending" class="blank none">
         <div class="box" aria-hidden="true" />
-        <div v-if="asked.trim() !== ''">
+        <div v-if="asked.trim() === '' && isFiltered">
+          <h2>Nothing here</h2>
+          <p class="note">No glyph is on this shelf, bears this tag, or stands in the archive.</p>
+          <v-btn @click="filter = { shelf: '', tag: '', archived: 'no', twice: false }">Show all</v-btn>
+        </div>
+        <div v-else-if="asked.trim() !== ''">
           <h2>Nothing with “{{ asked.trim() }}”</h2>
           <p class="note">Names and texts are searched, capitals or not.</p>
           <v-btn @click="words = ''">Show all</v-btn>
@@ -320,6 +374,10 @@ const size = (glyph: Glyph): string =>
           </v-list>
         </v-menu>
         <v-btn @click="shelving = true">Put on a shelf</v-btn>
+        <v-btn @click="tagging = true">Tag</v-btn>
+        <v-btn @click="archive(filter.archived === 'no')">{{
+          filter.archived === 'no' ? 'Archive' : 'Take out of the archive'
+        }}</v-btn>
         <v-btn :disabled="isProofing" @click="proofAll">Proof</v-btn>
         <v-btn @click="chosen = new Set()">Clear</v-btn>
       </div>
@@ -327,7 +385,8 @@ const size = (glyph: Glyph): string =>
         <form class="sheet-card" aria-labelledby="shelf-h" @submit.prevent="shelve">
           <h2 id="shelf-h">Put {{ counted(chosen.size, 'glyph') }} on a shelf</h2>
           <p class="note">
-            A shelf keeps glyphs together; a gate can take its list from one. Empty takes them off theirs.
+            A shelf keeps glyphs together; a gate can take its list from one. A stroke puts it on another, such as
+            Jars/2027. Empty takes them off theirs.
           </p>
           <v-text-field
             v-model="shelf"
@@ -356,10 +415,11 @@ const size = (glyph: Glyph): string =>
           </div>
         </div>
       </v-dialog>
+      <GlyphTags v-model="tagging" :glyphs="[...chosen]" @done="refetch()" />
       <KgApplied v-model="outcome" />
       <p v-if="hasNextPage" class="more">
         <v-btn :loading="isFetchingNextPage" @click="fetchNextPage()"
-          >Show more, {{ glyphs.length }} of {{ total }}</v-btn
+          >Show more, {{ glyphs.length }} of {{ isMore ? 'more than ' : '' }}{{ total }}</v-btn
         >
       </p>
     </div>

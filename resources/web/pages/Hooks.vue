@@ -17,6 +17,16 @@ const EVENTS: { value: Hook['events'][number]; name: string }[] = [
   { value: 'gate.admitted', name: 'A code was admitted at a gate' },
   { value: 'gate.admission_undone', name: 'An admission was taken back' },
   { value: 'check.finished', name: 'A check list was read whole' },
+  { value: 'proof.finished', name: 'A proof was finished' },
+  { value: 'proof.not_met', name: 'What a glyph must show holds no longer' },
+  { value: 'field.checked', name: 'A print was read in a field check' },
+  { value: 'waypoint.published', name: 'A waypoint was published' },
+  { value: 'waypoint.first_scan', name: 'A waypoint was scanned for the first time' },
+  { value: 'waypoint.scanned', name: 'A waypoint was scanned (where an alert asks for each)' },
+  { value: 'waypoint.alert', name: 'An alert of a waypoint' },
+  { value: 'run.finished', name: 'A run is done' },
+  { value: 'page.published', name: 'A page was published' },
+  { value: 'page.answered', name: 'A page’s question was answered' },
 ]
 
 const { session } = useSession()
@@ -119,8 +129,8 @@ const pretty = (body: string): string => {
 </script>
 
 <template>
-  <div v-if="!mayManage" class="blank">
-    <div class="box">
+  <div v-if="!mayManage" class="blank refused">
+    <div>
       <h1>Hooks are the owners’ matter</h1>
       <p class="note">Ask an owner of this workspace to have your system told.</p>
     </div>
@@ -265,6 +275,9 @@ const pretty = (body: string): string => {
 </template>
 
 <style scoped>
+.refused {
+  padding: 24px 20px;
+}
 .hooks {
   display: grid;
   grid-template-columns: 340px minmax(0, 1fr);

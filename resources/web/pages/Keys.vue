@@ -86,8 +86,8 @@ const addOrigin = (key: Key, origin: string) =>
 </script>
 
 <template>
-  <div v-if="!mayManage" class="blank">
-    <div class="box">
+  <div v-if="!mayManage" class="blank refused">
+    <div>
       <h1>Keys are the owners’ matter</h1>
       <p class="note">Ask an owner of this workspace for a key, or to make you one.</p>
     </div>
@@ -209,6 +209,9 @@ const addOrigin = (key: Key, origin: string) =>
 </template>
 
 <style scoped>
+.refused {
+  padding: 24px 20px;
+}
 .scroll {
   overflow: auto;
 }

@@ -2,16 +2,23 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
 import KgGlyphPicker from '@/components/KgGlyphPicker.vue'
+import KgRelated from '@/components/KgRelated.vue'
 import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import PrintGrades from '@/components/PrintGrades.vue'
+import ProofBlind from '@/components/ProofBlind.vue'
 import ProofCellPanel from '@/components/ProofCellPanel.vue'
+import ProofCompare from '@/components/ProofCompare.vue'
+import ProofDevices from '@/components/ProofDevices.vue'
+import ProofFieldChecks from '@/components/ProofFieldChecks.vue'
 import ProofMatrix from '@/components/ProofMatrix.vue'
 import { useGlyphList } from '@/composables/useGlyphs'
-import { isOpen, useProof, useProofChanges, useProofList } from '@/composables/useProofs'
+import { useFinishes } from '@/composables/useFinishes'
+import { isOpen, startProof, useProof, useProofChanges, useProofList } from '@/composables/useProofs'
 import { useSession } from '@/composables/useSession'
+import { asInput } from '@/lib/proof'
 
 const route = useRoute()
 const router = useRouter()
@@ -83,6 +90,37 @@ watch(
     if (name && chosen.value === '' && !isRunning.value) chosen.value = name
   },
 )
+/** The other proof that this one stands beside: an earlier one, or the same text in another finish. */
+const otherId = ref('')
+const otherName = ref('')
+const { data: other } = useProof(otherId)
+const compareTrouble = ref('')
+watch(id, () => (otherId.value = ''))
+const { finishes } = useFinishes()
+async function compareFinish(event: Event): Promise<void> {
+  const select = event.target as HTMLSelectElement
+  const finish = finishes.value.find((one) => one.id === select.value)
+  select.value = ''
+  if (finish === undefined || glyph.value === undefined) return
+  compareTrouble.value = ''
+  try {
+    const rest = { ...asInput(glyph.value), finish: undefined, dark: undefined, light: undefined }
+    const made = await startProof({
+      ...rest,
+      finish_id: finish.id,
+      name: `${glyph.value.name} in ${finish.name}`.slice(0, 120),
+      require: '',
+    } as Schemas['ProofInput'])
+    otherName.value = `In ${finish.name}`
+    otherId.value = made.id
+  } catch (e) {
+    compareTrouble.value = e instanceof Error ? e.message : 'It could not be compared. Try again.'
+  }
+}
+function compareEarlier(earlier: Schemas['ProofSummary']): void {
+  otherName.value = `Revision ${earlier.revision}, ${moment(earlier.created_at)}`
+  otherId.value = earlier.id
+}
 const began = (at: string | null): number => (at === null ? 0 : Date.parse(at))
 const seconds = computed(() =>
   proof.value?.started_at && proof.value.finished_at
@@ -118,8 +156,9 @@ const moment = (at: string): string =>
       <span class="note when" role="status">
         <template v-if="proof && isRunning">{{ proof.done }} of {{ proof.total }} cells</template>
         <template v-else-if="proof && seconds !== null"
-          >{{ samples.toLocaleString('en-GB') }} pictures in {{ seconds.toFixed(0) }} s,
-          {{ moment(proof.finished_at!) }}</template
+          >{{ samples.toLocaleString('en-GB') }} pictures{{
+            seconds < 1 ? ', found before' : ` in ${seconds.toFixed(0)} s`
+          }}, {{ moment(proof.finished_at!) }}</template
         >
         <template v-else-if="proof && proof.state !== 'done'">{{ proof.state }}</template>
       </span>
@@ -127,6 +166,11 @@ const moment = (at: string): string =>
       <v-btn v-else class="main" :disabled="!glyph || !mayWrite || run.isPending.value" @click="start">{{
         proofs.length === 0 ? 'Run the proof' : 'Run again'
       }}</v-btn>
+      <span v-if="proof" class="note row"
+        >Sheet:
+        <a :href="`/api/v1/proofs/${proof.id}/sheet.pdf`" target="_blank">PDF</a>
+        <a :href="`/api/v1/proofs/${proof.id}/sheet.html`" target="_blank">page</a></span
+      >
       <router-link class="note" to="/grade">Grade a print</router-link>
     </section>
     <p v-if="isRunning && proof" class="progress" aria-hidden="true">
@@ -139,25 +183,37 @@ const moment = (at: string): string =>
       <KgVerdict verdict="marginal" /> This was found for revision {{ proof!.revision ?? '–' }}; the glyph is at
       revision {{ glyph!.revision }} now. Run it again.
     </p>
-    <div v-if="!areGlyphsComing && glyphs.length === 0 && !glyph" class="blank">
-      <div class="box">
+    <div v-if="!areGlyphsComing && glyphs.length === 0 && !glyph" class="nothing">
+      <div class="words">
         <h2>Nothing to proof yet</h2>
         <p class="note">Save a composition as a glyph: then simulated devices can look at it.</p>
         <v-btn class="main" to="/compose">Compose</v-btn>
       </div>
     </div>
-    <div v-else-if="!isPending && proofs.length === 0" class="blank">
-      <div class="box">
+    <div v-else-if="!isPending && proofs.length === 0" class="nothing first">
+      <div class="words">
         <h2>Not proofed yet</h2>
         <p class="note">
           Seven simulated devices look at it under ten conditions, each harder and harder until reading fails. It takes
           about half a minute, and the cells come as they are found.
         </p>
       </div>
+      <KgRelated v-if="glyph" class="belongs" :of="{ glyph: glyph.id }" quiet />
+      <ProofFieldChecks v-if="glyph" :glyph="glyph.id" :may-write="mayWrite" />
+      <ProofDevices :may-write="mayWrite" />
     </div>
     <div v-else-if="proof" class="table">
       <section class="bench" aria-label="Devices and conditions">
-        <ProofMatrix v-model="chosen" :proof="proof" :weakest="weakest" />
+        <ProofCompare
+          v-if="otherId !== '' && other"
+          :before="other"
+          :after="proof"
+          :before-name="otherName"
+          :after-name="`Revision ${proof.revision ?? '–'}`"
+          @close="otherId = ''"
+        />
+        <p v-if="compareTrouble" class="wrong pad" role="alert">{{ compareTrouble }}</p>
+        <ProofMatrix v-if="otherId === ''" v-model="chosen" :proof="proof" :weakest="weakest" />
         <p class="legend note">
           <span>The triangle is what is needed, always mid-scale.</span
           ><span><KgVerdict verdict="marginal" /> within 15 % of it</span
@@ -184,7 +240,7 @@ const moment = (at: string): string =>
               <input
                 id="require"
                 v-model="required"
-                class="code plain"
+                class="code kg-plain"
                 placeholder="tilt>=30,checkout_scanner.distance>=25cm,grade>=B"
                 spellcheck="false"
               />
@@ -193,7 +249,21 @@ const moment = (at: string): string =>
                 <router-link to="/workspace">Workspace settings</router-link>.
               </p>
             </div>
-            <div class="head"><h2 class="grow">Earlier proofs</h2></div>
+            <KgRelated v-if="glyph" class="belongs" :of="{ glyph: glyph.id }" quiet />
+            <ProofBlind v-if="proof.blind.length > 0" :proof="proof" />
+            <div class="head">
+              <h2 class="grow">Earlier proofs</h2>
+              <select
+                v-if="mayWrite && glyph"
+                class="like"
+                value=""
+                aria-label="Compare with another finish"
+                @change="compareFinish"
+              >
+                <option value="">Compare with a finish …</option>
+                <option v-for="one in finishes" :key="one.id" :value="one.id">{{ one.name }}</option>
+              </select>
+            </div>
             <ul class="past">
               <li v-for="one in proofs" :key="one.id">
                 <button type="button" :aria-current="one.id === shownId ? 'true' : undefined" @click="older = one.id">
@@ -203,10 +273,21 @@ const moment = (at: string): string =>
                     one.state === 'done' ? (one.met === null ? '' : one.met ? 'met' : 'not met') : one.state
                   }}</span><b>{{ one.letter ?? '' }}</b>
                 </button>
+                <button
+                  v-if="one.id !== shownId && one.done > 0"
+                  type="button"
+                  class="beside"
+                  :aria-label="`Compare with the proof of ${moment(one.created_at)}`"
+                  @click="compareEarlier(one)"
+                >
+                  compare
+                </button>
               </li>
             </ul>
           </section>
         </div>
+        <ProofFieldChecks v-if="glyph" :glyph="glyph.id" :may-write="mayWrite" />
+        <ProofDevices :may-write="mayWrite" />
       </section>
       <aside class="side" aria-label="Selected cell">
         <ProofCellPanel v-if="cell" :proof="proof" :cell="cell" :glyph="glyph ?? null" :may-write="mayWrite" />
@@ -217,6 +298,9 @@ const moment = (at: string): string =>
 </template>
 
 <style scoped>
+.belongs {
+  padding: 8px 16px;
+}
 .proof {
   height: 100%;
   display: flex;
@@ -276,12 +360,20 @@ select {
   padding: 6px 16px;
   display: block;
 }
-.blank {
+.nothing {
   flex: 1;
   display: grid;
   place-items: center;
 }
-.box {
+.first {
+  grid-template: minmax(200px, 1fr) auto / minmax(0, 1fr);
+  place-items: stretch;
+  overflow: auto;
+}
+.first .words {
+  place-self: center;
+}
+.words {
   width: min(420px, 90%);
   display: grid;
   gap: 10px;
@@ -331,14 +423,6 @@ select {
   gap: 8px;
   align-items: baseline;
 }
-.plain {
-  width: 100%;
-  border: 1px solid var(--edge);
-  border-radius: var(--r);
-  background: var(--sheet);
-  padding: 4px 8px;
-  min-height: 32px;
-}
 .past button {
   display: flex;
   gap: 10px;
@@ -349,6 +433,19 @@ select {
   text-align: left;
   min-height: 30px;
   align-items: center;
+}
+.past li {
+  display: flex;
+}
+.past .beside {
+  width: auto;
+  text-decoration: underline;
+  color: var(--ink-2);
+}
+.like {
+  font: var(--t-body);
+  max-width: 190px;
+  border: 1px solid var(--edge);
 }
 .past button:hover {
   background: var(--sheet);

@@ -2,6 +2,7 @@
 import { mdiCameraOutline, mdiClose, mdiFileImageOutline } from '@mdi/js'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import type { ReadPicture, ReadSymbol } from '@/api/client'
 import KgCamera from '@/components/KgCamera.vue'
 import KgDiff from '@/components/KgDiff.vue'
@@ -32,6 +33,10 @@ const MODES = [
 const { say } = useToast()
 const source = ref<'camera' | 'file'>('file')
 const mode = useLocalStorage<(typeof MODES)[number]['value']>('kg-read-mode', 'read')
+/** From another screen one comes to a mode, and to a gate. */
+const asked = useRoute().query
+if (MODES.some((one) => one.value === asked.mode)) mode.value = asked.mode as (typeof MODES)[number]['value']
+if (typeof asked.gate === 'string') useLocalStorage('kg-gate', '').value = asked.gate
 const expected = ref('')
 const list = ref('')
 const collected = ref<Collected[]>([])

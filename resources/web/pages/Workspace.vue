@@ -7,7 +7,7 @@ import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
 
 type Settings = Schemas['WorkspaceSettings']
-const KEYS = ['chat_template', 'region', 'gs1_domain', 'proof_require'] as const
+const KEYS = ['chat_template', 'region', 'gs1_domain', 'short_base', 'proof_require'] as const
 
 const { mayWrite } = useSession()
 const { say } = useToast()
@@ -16,17 +16,33 @@ const { data, error, isPending, refetch } = useQuery({
   queryKey: ['workspace'],
   queryFn: async () => (await unwrap(api.GET('/api/v1/workspace'))) as Settings,
 })
-const form = reactive({ chat_template: '', region: '', gs1_domain: '', proof_require: '' })
+const form = reactive({ chat_template: '', region: '', gs1_domain: '', short_base: '', proof_require: '' })
+/** What holds for short addresses. */
+const ways = reactive({ zone: 'UTC', ask_before_leaving: false, own_hosts: '', trail_days: '' })
+const hosts = computed(() => ways.own_hosts.split(/[\s,;]+/).filter((one) => one !== ''))
 const problems = ref<Record<string, string | undefined>>({})
 const isSaving = ref(false)
 watch(
   data,
   (settings) => {
     for (const key of KEYS) form[key] = settings?.[key] ?? ''
+    if (settings === undefined) return
+    ways.zone = settings.zone
+    ways.ask_before_leaving = settings.ask_before_leaving
+    ways.own_hosts = settings.own_hosts.join('\n')
+    ways.trail_days = settings.trail_days === null ? '' : String(settings.trail_days)
   },
   { immediate: true },
 )
-const isDirty = computed(() => KEYS.some((key) => form[key] !== (data.value?.[key] ?? '')))
+const isDirty = computed(
+  () =>
+    KEYS.some((key) => form[key] !== (data.value?.[key] ?? '')) ||
+    ways.zone !== data.value?.zone ||
+    ways.ask_before_leaving !== data.value.ask_before_leaving ||
+    hosts.value.join() !== data.value.own_hosts.join() ||
+    ways.trail_days !== (data.value.trail_days === null ? '' : String(data.value.trail_days)),
+)
+const ZONES = Intl.supportedValuesOf('timeZone')
 
 const FIELDS = computed(() => [
   {
@@ -40,6 +56,12 @@ const FIELDS = computed(() => [
     label: 'Digital Link resolver',
     help: 'Where GS1 Digital Links of this workspace begin, unless a composition says otherwise.',
     placeholder: data.value?.defaults.gs1_domain ?? '',
+  },
+  {
+    key: 'short_base' as const,
+    label: 'Host of your own for short addresses',
+    help: 'Short addresses, pages and GS1 links are then written with it. Its name has to lead to this application first; what is printed already goes on.',
+    placeholder: 'https://go.fennmoor.example; that of the application when empty',
   },
   {
     key: 'region' as const,
@@ -61,12 +83,25 @@ async function save(): Promise<void> {
   try {
     client.setQueryData(
       ['workspace'],
-      (await unwrap(api.PATCH('/api/v1/workspace', { body: { ...form } }))) as Settings,
+      (await unwrap(
+        api.PATCH('/api/v1/workspace', {
+          body: {
+            ...form,
+            zone: ways.zone,
+            ask_before_leaving: ways.ask_before_leaving,
+            own_hosts: hosts.value,
+            trail_days: ways.trail_days === '' ? null : Number(ways.trail_days),
+          },
+        }),
+      )) as Settings,
     )
     say('Settings saved')
   } catch (e) {
     if (!(e instanceof ApiProblem)) throw e
-    problems.value = Object.fromEntries(KEYS.map((key) => [key, e.field(key)]))
+    problems.value = {
+      ...Object.fromEntries([...KEYS, 'zone', 'trail_days'].map((key) => [key, e.field(key)])),
+      own_hosts: Object.entries(e.errors).find(([place]) => place.startsWith('own_hosts'))?.[1][0],
+    }
     if (e.status !== 422) say(e.message)
   } finally {
     isSaving.value = false
@@ -102,6 +137,47 @@ async function save(): Promise<void> {
           <p :id="`${field.key}-says`" class="note" :class="{ wrong: problems[field.key] }">
             {{ problems[field.key] ?? field.help }}
           </p>
+        </div>
+        <h2>Short addresses</h2>
+        <div class="one">
+          <label class="label" for="zone">Time zone</label>
+          <input id="zone" v-model="ways.zone" class="kg-plain code" list="zones" spellcheck="false" />
+          <datalist id="zones"><option v-for="one in ZONES" :key="one" :value="one" /></datalist>
+          <p class="note" :class="{ wrong: problems.zone }">
+            {{ problems.zone ?? 'Days and hours of trails are counted in it.' }}
+          </p>
+        </div>
+        <div class="one">
+          <label class="label" for="trail-days">Scans are kept, in days</label>
+          <input
+            id="trail-days"
+            v-model="ways.trail_days"
+            class="kg-plain fig"
+            inputmode="numeric"
+            placeholder="for good"
+          />
+          <p class="note" :class="{ wrong: problems.trail_days }">
+            {{
+              problems.trail_days ??
+              'Older ones are removed each night; how many there were in all stays known. 30 to 3650, or empty.'
+            }}
+          </p>
+        </div>
+        <div class="one">
+          <label class="row"
+            ><input v-model="ways.ask_before_leaving" type="checkbox" />A page in between before a link to a host of
+            others</label
+          >
+          <label class="label" for="own-hosts">Hosts that need none</label>
+          <textarea
+            id="own-hosts"
+            v-model="ways.own_hosts"
+            class="kg-plain code"
+            rows="2"
+            spellcheck="false"
+            placeholder="fennmoor.example"
+          />
+          <p class="note" :class="{ wrong: problems.own_hosts }">{{ problems.own_hosts ?? 'One a line.' }}</p>
         </div>
         <div class="row">
           <v-btn class="main" type="submit" :loading="isSaving" :disabled="!isDirty || !mayWrite">Save settings</v-btn>

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Runs;
+
+use App\Actions\SaveGate;
+use App\Events\DomainEvent;
+use App\Events\Fact;
+use App\Models\Run;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Illuminate\Support\Facades\DB;
+use KeenGlyph\Core\Gs1\RetailNumber;
+use KeenGlyph\Core\Run\InvalidRun;
+use KeenGlyph\Core\Run\Manifest;
+use KeenGlyph\Core\Run\RowDrawer;
+use KeenGlyph\Core\Run\SheetBuilder;
+use KeenGlyph\Core\Run\Table;
+use RuntimeException;
+use Throwable;
+use ZipArchive;
+
+/** Puts what a run made into one file, once; a worker that is killed leaves it to the next. */
+final class FinishRun implements ShouldQueue
+{
+    use Queueable;
+
+    public int $timeout = 600;
+
+    public function __construct(public readonly string $run)
+    {
+        $this->onConnection('proofs')->onQueue('runs');
+    }
+
+    public function handle(): void
+    {
+        $run = Run::query()->with('workspace')->find($this->run);
+        // One of them finishes; a second one, and one that a killed worker left behind, find its state.
+        if ($run === null || DB::update("UPDATE runs SET state = 'finishing', updated_at = now() WHERE id = ? AND (state = 'running' OR (state = 'finishing' AND updated_at < now() - interval '3 minutes')) AND NOT EXISTS (SELECT FROM run_items WHERE run_id = ? AND state = 0)", [$this->run, $this->run]) !== 1) {
+            return;
+        }
+        [$bytes, $proof] = $run->sheet === null ? [$this->zip($run), null] : $this->sheets($run);
+        DB::transaction(static function () use ($run, $bytes, $proof): void {
+            $counts = RunCounts::live($run->id);
+            if (DB::update("UPDATE runs SET state = 'done', bytes = ?, proof = ?, made = ?, failed = ?, searched = ?, finished_at = now() WHERE id = ? AND state = 'finishing'", [$bytes, $proof === null ? null : json_encode($proof), $counts['made'], $counts['failed'], $counts['searched'], $run->id]) === 1) {
+                self::gate($run);
+                DomainEvent::tell(Fact::RunFinished, $run->workspace_id, [$run->id], ['run' => $run->id, 'name' => $run->name, 'rows' => $run->total, 'made' => $counts['made'], 'failed' => $counts['failed']]);
+            }
+        });
+    }
+
+    /** What the rows say as a gate's list, with the transaction that says that the run is done. */
+    private static function gate(Run $run): void
+    {
+        $name = $run->keep()->gate;
+        if ($name === null) {
+            return;
+        }
+        $rows = [];
+        foreach (DB::table('run_items')->where(['run_id' => $run->id, 'state' => 1])->orderBy('row')->lazyById(1000, 'row') as $item) {
+            $item = (array) $item;
+            // A code that stands twice is one card.
+            $rows[RetailNumber::normal((string) $item['text'])] ??= [(string) $item['text'], (string) $item['name']];
+        }
+        if ($rows !== []) {
+            DB::table('runs')->where('id', $run->id)->update(['gate_id' => SaveGate::listed($run->workspace, $name, array_values($rows))->id]);
+        }
+    }
+
+    public function failed(?Throwable $why): void
+    {
+        $words = $why instanceof InvalidRun ? $why->getMessage() : 'The file could not be put together: is there room for it? What was made is kept; resume it.';
+        DB::update("UPDATE runs SET state = 'failed', trouble = ?, finished_at = now() WHERE id = ? AND state IN ('running', 'finishing')", [mb_substr($words, 0, 300), $this->run]);
+    }
+
+    /** @return int bytes */
+    private function zip(Run $run): int
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'run');
+        $copies = [];
+        try {
+            $zip = new ZipArchive;
+            $zip->open($file, ZipArchive::OVERWRITE) === true || throw new RuntimeException('A temporary file could not be opened.');
+            $ending = $run->recipe()->format->value;
+            foreach ($this->made($run) as $item) {
+                $name = "{$item['name']}.$ending";
+                $zip->addFile($this->local($run, (int) $item['row'], $copies), $name);
+                $zip->setCompressionName($name, in_array($ending, ['png', 'jpg', 'webp', 'pdf'], true) ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
+            }
+            [$rows, $table] = $this->manifest($run, $ending);
+            $zip->addFromString('manifest.json', Manifest::json($rows));
+            $zip->addFromString('manifest.csv', Manifest::csv($rows, $table));
+            @$zip->close() || throw new RuntimeException('The ZIP could not be written.');
+
+            return $this->keep($run, $file);
+        } finally {
+            array_map(unlink(...), [...$copies, ...(is_file($file) ? [$file] : [])]);
+        }
+    }
+
+    /** @return array{int, array{pages: int, labels: int, read_back: int, checked: bool}} */
+    private function sheets(Run $run): array
+    {
+        $sheet = $run->sheet() ?? throw new RuntimeException('There is no sheet.');
+        // A roll's printer has dots of its own, and modules keep to them.
+        $drawer = new RowDrawer(is_string($run->sheet) && str_starts_with($run->sheet, 'roll:') ? $run->recipe()->onDots() : $run->recipe(), $run->workspace->payloadContext());
+        $sheets = new SheetBuilder($run->name, $sheet, $run->start, $run->recipe()->layout->bleed ?? 0.0);
+        foreach ($this->made($run) as $item) {
+            $sheets->add($drawer->drawing(array_combine($run->columns, $item['cells']), (int) $item['row'], says: $run->keep()->waypoints ? $item['text'] : null));
+        }
+        if ($sheets->isEmpty()) {
+            throw new InvalidRun('No row could be made, so there is no sheet.');
+        }
+        $file = (string) tempnam(sys_get_temp_dir(), 'run');
+        try {
+            file_put_contents($file, $sheets->pdf()) > 0 || throw new RuntimeException('The PDF could not be written.');
+
+            return [$this->keep($run, $file), $sheets->proof($file)];
+        } finally {
+            unlink($file);
+        }
+    }
+
+    private function keep(Run $run, string $file): int
+    {
+        $stream = fopen($file, 'rb') ?: throw new RuntimeException('A temporary file is gone.');
+        RunStore::disk()->put($run->result(), $stream) || throw new RuntimeException('The result could not be stored.');
+
+        return (int) filesize($file);
+    }
+
+    /**
+     * The picture as a file of this machine.
+     *
+     * @param  list<string>  $copies  that are made of files elsewhere
+     */
+    private function local(Run $run, int $row, array &$copies): string
+    {
+        $path = $run->folder()."/pictures/$row";
+        if (config('filesystems.disks.runs.driver') === 'local') {
+            return RunStore::disk()->path($path);
+        }
+        $copy = (string) tempnam(sys_get_temp_dir(), 'row');
+        file_put_contents($copy, (string) RunStore::disk()->get($path));
+        $copies[] = $copy;
+
+        return $copy;
+    }
+
+    /** @return iterable<array{row: int, name: string, text: string, cells: list<string>}> in the table's order */
+    private function made(Run $run): iterable
+    {
+        foreach (DB::table('run_items')->where(['run_id' => $run->id, 'state' => 1])->orderBy('row')->lazyById(500, 'row') as $i => $item) {
+            // A sign of life: without one for three minutes another worker takes it over.
+            (int) $i % 500 === 0 && DB::update('UPDATE runs SET updated_at = now() WHERE id = ?', [$run->id]);
+            $item = (array) $item;
+            $cells = json_decode((string) $item['cells'], true);
+            yield ['row' => (int) $item['row'], 'name' => (string) $item['name'], 'text' => (string) $item['text'], 'cells' => array_values(array_map(static fn (mixed $cell): string => is_string($cell) ? $cell : '', is_array($cells) ? $cells : []))];
+        }
+    }
+
+    /** @return array{list<array<string, mixed>>, Table} */
+    private function manifest(Run $run, string $ending): array
+    {
+        [$rows, $cells] = [[], []];
+        foreach (DB::table('run_items')->where('run_id', $run->id)->orderBy('row')->lazyById(500, 'row') as $item) {
+            $item = (array) $item;
+            $rows[] = ['row' => (int) $item['row'], 'text' => $item['text'], 'name' => $item['name'], 'file' => (int) $item['state'] === 1 ? "{$item['name']}.$ending" : null, 'sha256' => $item['sha256'], 'symbol' => $item['symbol'], 'searched' => (bool) $item['searched'], 'problem' => $item['problem']];
+            $own = json_decode((string) $item['cells'], true);
+            $cells[(int) $item['row']] = array_values(array_map(static fn (mixed $cell): string => is_string($cell) ? $cell : '', is_array($own) ? $own : []));
+        }
+
+        return [$rows, Table::kept($run->columns, $cells)];
+    }
+}

@@ -1,0 +1,498 @@
+<script setup lang="ts">
+import { refDebounced, useStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { api, ApiProblem, type Schemas } from '@/api/client'
+import { useKinds } from '@/composables/useKinds'
+import { hasRows, type RunSource, useRunChanges } from '@/composables/useRuns'
+import type { Kind, Values } from '@/lib/kinds'
+import { begun, type Layout, plain } from '@/lib/label'
+import { filled } from '@/lib/mapping'
+import KgSlide from './KgSlide.vue'
+import LabelEditor from './LabelEditor.vue'
+import RunClean from './RunClean.vue'
+import RunFields from './RunFields.vue'
+import RunFindings from './RunFindings.vue'
+import RunTable from './RunTable.vue'
+
+/** A table, what its rows become, what is left behind, and what would be wrong before anything is drawn. */
+const emit = defineEmits<{ started: [id: string] }>()
+const { check, start } = useRunChanges()
+const { kinds } = useKinds()
+const source = ref<RunSource>({
+  kind: 'table',
+  file: null,
+  csv: '',
+  shelf: '',
+  series: { prefix: 'HIVE-', from: 1, to: 20, step: 1, digits: 4, check: false },
+})
+const isSheetFile = ref(false)
+const form = ref({ encoding: '', delimiter: '', header: '' })
+/** Of a spreadsheet file only the header is a guess. */
+const asGiven = computed(() =>
+  isSheetFile.value ? { encoding: 'UTF-8', delimiter: 'comma', header: form.value.header } : form.value,
+)
+const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'itf14', 'code128', 'gs1-128', 'code39']
+const EMPTY = {
+  text: '',
+  kind: '',
+  fields: {} as Values,
+  name: '',
+  symbology: 'qr',
+  level: 'M',
+  format: 'svg',
+  size_mm: 20,
+  dpi: 300,
+  caption: '',
+  layout: null as Layout | null,
+  transforms: {} as Record<string, string[]>,
+  constants: {} as Record<string, string>,
+  by_row: {} as Record<string, string>,
+  /** What a recipe from a file says that has no field here, such as its finish. */
+  rest: {} as Record<string, unknown>,
+}
+/** The last recipe is there again, for the next table. */
+const recipe = useStorage('kg-run-recipe', { ...EMPTY }, undefined, { mergeDefaults: true })
+const A4: Schemas['LabelSheet'] = {
+  width: 210,
+  height: 297,
+  columns: 3,
+  rows: 7,
+  label_width: 63.5,
+  label_height: 38.1,
+  left: 7.25,
+  top: 15.15,
+  pitch_x: 66,
+  pitch_y: 38.1,
+}
+const paper = useStorage('kg-run-sheet', { as: 'zip', name: 'a4-3x7-63.5x38.1', sheet: A4 }, undefined, {
+  mergeDefaults: true,
+})
+const first = ref(1)
+const name = ref('')
+const keep = ref({ shelf: '', waypoints: false, gate: '' })
+const isSame = ref(false)
+const changes = ref<Record<string, Record<string, string>>>({})
+const without = ref<number[]>([])
+watch(source, () => {
+  changes.value = {}
+  without.value = []
+})
+const found = ref<Schemas['RunCheck'] | null>(null)
+const problem = ref('')
+const isBusy = ref(false)
+const isLayingOut = ref(false)
+const hasTable = computed(() => hasRows(source.value))
+const isLabel = computed(() => recipe.value.layout !== null)
+const says = computed(() =>
+  recipe.value.kind === '' ? recipe.value.text.trim() !== '' : Object.keys(filled(recipe.value.fields)).length > 0,
+)
+/** A layout has its sizes itself. */
+const byRow = computed(() =>
+  Object.fromEntries(Object.entries(recipe.value.by_row).filter(([key]) => !isLabel.value || key !== 'size_mm')),
+)
+const body = computed<Schemas['RunRecipe']>(() => ({
+  ...recipe.value.rest,
+  symbology: recipe.value.symbology,
+  ...(recipe.value.kind === ''
+    ? { text: recipe.value.text }
+    : { kind: recipe.value.kind as Kind, fields: filled(recipe.value.fields) }),
+  level: recipe.value.level,
+  format: recipe.value.format,
+  dpi: recipe.value.dpi,
+  ...(isLabel.value ? { layout: recipe.value.layout! } : { size_mm: recipe.value.size_mm }),
+  ...(recipe.value.name.trim() === '' ? {} : { name: recipe.value.name }),
+  ...(recipe.value.caption.trim() === '' || isLabel.value ? {} : { caption: recipe.value.caption }),
+  ...(Object.keys(recipe.value.transforms).length > 0 ? { transforms: recipe.value.transforms } : {}),
+  ...(Object.keys(recipe.value.constants).length > 0 ? { constants: recipe.value.constants } : {}),
+  ...(Object.keys(byRow.value).length > 0 ? { by_row: byRow.value } : {}),
+  ...(isSame.value && found.value?.largest_version ? { version: found.value.largest_version } : {}),
+}))
+/** Columns that templates ask for, as the table writes them. */
+const asked = computed(() => {
+  const names = [
+    ...JSON.stringify([recipe.value.text, recipe.value.fields, recipe.value.layout, recipe.value.by_row]).matchAll(
+      /\{\{\s*([\w.-]+)\s*\}\}/g,
+    ),
+  ].map((one) => one[1]!.toLowerCase())
+  return (found.value?.columns ?? []).filter((one) => names.includes(plain(one).toLowerCase()))
+})
+const left = computed(() => ({
+  ...(keep.value.shelf.trim() === '' ? {} : { shelf: keep.value.shelf.trim() }),
+  ...(keep.value.waypoints ? { waypoints: true } : {}),
+  ...(keep.value.gate.trim() === '' ? {} : { gate: keep.value.gate.trim() }),
+}))
+const more = computed<Record<string, string>>(() => ({
+  ...(source.value.kind === 'table' ? asGiven.value : {}),
+  ...(Object.keys(left.value).length > 0 ? { keep: JSON.stringify(left.value) } : {}),
+  ...(Object.keys(changes.value).length > 0 ? { changes: JSON.stringify(changes.value) } : {}),
+  ...(without.value.length > 0 ? { without: JSON.stringify(without.value) } : {}),
+}))
+const wish = computed(() =>
+  JSON.stringify([
+    body.value,
+    more.value,
+    { ...source.value, file: [source.value.file?.name, source.value.file?.lastModified] },
+  ]),
+)
+const settled = refDebounced(wish, 400)
+const isLooking = ref(false)
+let turn = 0
+/** The first row’s symbol, as it will be. */
+const picture = ref('')
+watch(settled, () => void look(), { immediate: true })
+async function look(): Promise<void> {
+  const own = ++turn
+  if (!hasTable.value) return void (found.value = null)
+  isLooking.value = true
+  try {
+    // Without a text there are columns to be seen, and nothing to be wrong.
+    const asks = says.value ? body.value : { symbology: 'qr', text: 'x', size_mm: 20, dpi: 300 }
+    const answer = await check(source.value, asks, more.value)
+    if (own !== turn) return
+    found.value = answer
+    problem.value = ''
+    void drawFirst(own)
+  } catch (e) {
+    if (own !== turn) return
+    found.value = null
+    picture.value = ''
+    problem.value = words(e)
+  } finally {
+    if (own === turn) isLooking.value = false
+  }
+}
+/** More of the table, as far as seven seconds reach. */
+const isWhole = ref(false)
+async function lookThrough(): Promise<void> {
+  const own = ++turn
+  isWhole.value = true
+  try {
+    const answer = await check(source.value, body.value, { ...more.value, whole: '1' })
+    if (own === turn) found.value = answer
+  } catch (e) {
+    if (own === turn) problem.value = words(e)
+  } finally {
+    isWhole.value = false
+  }
+}
+/** The recipe as a file: the command line and the API take the same. */
+const asFile = computed(
+  () => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(body.value, null, 2))}`,
+)
+async function takeRecipe(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  ;(event.target as HTMLInputElement).value = ''
+  if (!file) return
+  try {
+    const given: unknown = JSON.parse(await file.text())
+    if (typeof given !== 'object' || given === null || Array.isArray(given)) throw new SyntaxError()
+    const entries = Object.entries(given).filter(([key]) => key !== 'rest')
+    const known = Object.fromEntries(entries.filter(([key]) => key in EMPTY))
+    recipe.value = {
+      ...structuredClone(EMPTY),
+      ...known,
+      rest: Object.fromEntries(entries.filter(([key]) => !(key in EMPTY))),
+    }
+    problem.value = ''
+  } catch {
+    problem.value = 'This is no recipe: a JSON file as “Keep the recipe” makes it.'
+  }
+}
+async function drawFirst(own: number): Promise<void> {
+  const row = found.value?.sample.find((one) => one.problem === null)
+  if (!says.value || !row) return void (picture.value = '')
+  const answer = await api
+    .POST('/api/v1/runs/label', { body: { recipe: body.value, row: row.cells } })
+    .catch(() => null)
+  if (own === turn) picture.value = answer?.data?.svg ? `data:image/svg+xml,${encodeURIComponent(answer.data.svg)}` : ''
+}
+const words = (e: unknown): string =>
+  e instanceof ApiProblem ? (Object.values(e.errors)[0]?.[0] ?? e.message) : 'The server does not answer.'
+/** A column into the text, where one begins with it. */
+function use(column: string): void {
+  if (recipe.value.kind === '') recipe.value.text += `{{${plain(column)}}}`
+  if (recipe.value.name === '') recipe.value.name = `{{${plain(column)}}}`
+}
+function layOut(): void {
+  recipe.value.layout ??= begun(
+    paper.value.sheet.label_width ?? 40,
+    paper.value.sheet.label_height ?? 30,
+    found.value?.columns ?? [],
+  )
+  isLayingOut.value = true
+}
+const worst = computed(() => found.value?.troubled[0] ?? null)
+async function go(): Promise<void> {
+  isBusy.value = true
+  problem.value = ''
+  try {
+    const run = await start(source.value, body.value, {
+      ...more.value,
+      name: name.value || source.value.file?.name.replace(/\.[^.]+$/, '') || '',
+      ...(paper.value.as === 'sheet' ? { sheet: JSON.stringify(paper.value.sheet), start: String(first.value) } : {}),
+      ...(paper.value.as === 'roll'
+        ? { sheet: `roll:${recipe.value.layout?.width ?? 40}x${recipe.value.layout?.height ?? 30}` }
+        : {}),
+    })
+    emit('started', run.id)
+  } catch (e) {
+    problem.value = words(e)
+  } finally {
+    isBusy.value = false
+  }
+}
+</script>
+
+<template>
+  <LabelEditor
+    v-if="isLayingOut && recipe.layout"
+    v-model="recipe.layout"
+    v-model:sheet="paper.sheet"
+    v-model:start="first"
+    v-model:sheet-name="paper.name"
+    :recipe="body"
+    :columns="found?.columns ?? []"
+    :rows="found?.sample ?? []"
+    :longest="found?.longest ?? null"
+    :worst="worst"
+    :all="found?.rows ?? 0"
+    @close="isLayingOut = false"
+  />
+  <form v-else class="new" @submit.prevent="go">
+    <figure v-if="picture" class="first">
+      <img :src="picture" alt="The symbol of the first row" />
+      <figcaption class="note">
+        The first row,
+        {{ recipe.layout ? `${recipe.layout.width} × ${recipe.layout.height} mm` : `${recipe.size_mm} mm` }}
+      </figcaption>
+    </figure>
+    <RunTable
+      v-model="source"
+      v-model:form="form"
+      :found="found"
+      @use="use"
+      @problem="problem = $event"
+      @spreadsheet="isSheetFile = $event"
+    />
+    <section aria-label="What each row becomes">
+      <div class="row">
+        <h2 class="grow">What each row becomes</h2>
+        <a v-if="says" class="note" :href="asFile" download="recipe.json">Keep the recipe</a>
+        <label class="note open"
+          >Open one<input
+            class="sr"
+            type="file"
+            accept=".json,application/json"
+            aria-label="Recipe from a file"
+            @change="takeRecipe"
+        /></label>
+      </div>
+      <label class="line"
+        ><span class="label">Kind</span
+        ><select v-model="recipe.kind" class="kg-plain" aria-label="Kind of what each row says">
+          <option value="">a text of its own, with columns in it</option>
+          <option v-for="one in kinds" :key="one.kind" :value="one.kind">{{ one.label }}: {{ one.purpose }}</option>
+        </select></label
+      >
+      <RunFields
+        v-if="recipe.kind"
+        :key="recipe.kind"
+        v-model="recipe.fields"
+        :kind="recipe.kind as Kind"
+        :columns="found?.columns ?? []"
+      />
+      <label v-else class="line"
+        ><span class="label">Says</span
+        ><input
+          v-model="recipe.text"
+          class="kg-plain code"
+          spellcheck="false"
+          placeholder="https://fennmoor.example/p/{{sku}}"
+          required
+      /></label>
+      <label class="line"
+        ><span class="label">File’s name</span
+        ><input v-model="recipe.name" class="kg-plain code" spellcheck="false" placeholder="its row"
+      /></label>
+      <label v-if="!isLabel" class="line"
+        ><span class="label">Caption</span
+        ><input
+          v-model="recipe.caption"
+          class="kg-plain code"
+          spellcheck="false"
+          placeholder="none; {{sku}} is printed beneath"
+      /></label>
+      <div class="grid">
+        <label
+          ><span class="label">Symbol</span
+          ><select v-model="recipe.symbology" class="kg-plain">
+            <option v-for="one in SYMBOLOGIES" :key="one" :value="one">{{ one }}</option>
+          </select></label
+        >
+        <label
+          ><span class="label">Level</span
+          ><select v-model="recipe.level" class="kg-plain">
+            <option v-for="one in ['L', 'M', 'Q', 'H']" :key="one">{{ one }}</option>
+          </select></label
+        >
+        <label v-if="!isLabel"
+          ><span class="label">Size, mm</span
+          ><input v-model.number="recipe.size_mm" class="kg-plain fig" type="number" min="3" max="500" step="0.1"
+        /></label>
+        <label
+          ><span class="label">Printer, dpi</span
+          ><input v-model.number="recipe.dpi" class="kg-plain fig" type="number" min="72" max="2400"
+        /></label>
+        <label
+          ><span class="label">Format</span
+          ><select v-model="recipe.format" class="kg-plain" :disabled="paper.as !== 'zip'">
+            <option v-for="one in ['svg', 'png', 'pdf', 'eps', 'webp', 'jpg']" :key="one">{{ one }}</option>
+          </select></label
+        >
+        <label v-if="found?.largest_version" class="tick"
+          ><input v-model="isSame" type="checkbox" /> one version for all</label
+        >
+      </div>
+    </section>
+    <RunClean
+      v-model:transforms="recipe.transforms"
+      v-model:constants="recipe.constants"
+      v-model:by-row="recipe.by_row"
+      :columns="asked"
+    />
+    <section aria-label="How it comes">
+      <h2>How it comes</h2>
+      <div class="row">
+        <KgSlide
+          v-model="paper.as"
+          label="Comes as"
+          :options="[
+            { value: 'zip', label: 'ZIP of pictures' },
+            { value: 'sheet', label: 'Sheets of labels' },
+            { value: 'roll', label: 'Roll of labels' },
+          ]"
+        />
+        <v-btn :disabled="hasTable && !found" @click="layOut">{{
+          isLabel ? 'Change the label' : 'Lay out a whole label'
+        }}</v-btn>
+        <button v-if="isLabel" type="button" class="link" @click="recipe.layout = null">The symbol alone</button>
+      </div>
+      <p v-if="paper.as === 'sheet'" class="note">
+        {{ paper.name || 'A sheet of your own' }}, {{ (paper.sheet.columns ?? 1) * (paper.sheet.rows ?? 1) }} labels of
+        {{ paper.sheet.label_width }} × {{ paper.sheet.label_height }} mm, from label {{ first }} on. Paper, margins and
+        calibration are beside the label’s layout.
+      </p>
+      <p v-else-if="paper.as === 'roll'" class="note">
+        One a page, {{ recipe.layout?.width ?? 40 }} × {{ recipe.layout?.height ?? 30 }} mm.
+      </p>
+    </section>
+    <section aria-label="What is left behind">
+      <h2>Left in the workspace</h2>
+      <div class="grid keep">
+        <label
+          ><span class="label">Glyphs on a shelf</span
+          ><input v-model="keep.shelf" class="kg-plain" maxlength="80" placeholder="none"
+        /></label>
+        <label
+          ><span class="label">List of a gate</span
+          ><input v-model="keep.gate" class="kg-plain" maxlength="120" placeholder="none"
+        /></label>
+        <label class="tick"><input v-model="keep.waypoints" type="checkbox" /> each link behind a short address</label>
+      </div>
+    </section>
+    <p v-if="isLooking && !found" class="note" role="status">Looking through the table</p>
+    <RunFindings
+      v-if="found && says"
+      v-model:changes="changes"
+      v-model:without="without"
+      :found="found"
+      :is-old="isLooking"
+      :columns="asked"
+      :is-busy="isWhole"
+      @whole="lookThrough"
+    />
+    <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+    <div class="row">
+      <input
+        v-model="name"
+        class="kg-plain"
+        maxlength="120"
+        aria-label="Name of the run"
+        placeholder="Name of the run"
+      />
+      <v-btn class="main" type="submit" :loading="isBusy" :disabled="!hasTable || !says">{{
+        found && found.stopped > 0 ? 'Draw the others' : 'Draw them'
+      }}</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.first {
+  position: absolute;
+  top: 16px;
+  right: 24px;
+  width: 200px;
+}
+.first img {
+  width: 200px;
+  background: #fff;
+  border: 1px solid var(--line);
+}
+@media (max-width: 1239px) {
+  .first {
+    position: static;
+  }
+}
+.new {
+  display: grid;
+  gap: 14px;
+  padding: 14px 20px 24px;
+  max-width: 770px;
+}
+section {
+  display: grid;
+  gap: 8px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 100px 1fr;
+  align-items: center;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(124px, 1fr));
+  gap: 8px 12px;
+  align-items: end;
+}
+.grid label {
+  display: grid;
+  gap: 2px;
+}
+.grid .tick {
+  display: flex;
+  gap: 6px;
+  padding-bottom: 6px;
+  white-space: nowrap;
+}
+.keep {
+  grid-template-columns: 1fr 1fr 1.4fr;
+}
+.open {
+  text-decoration: underline;
+  cursor: pointer;
+}
+.open:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+.link {
+  border: 0;
+  background: none;
+  text-decoration: underline;
+  padding: 0;
+}
+.wrong {
+  color: var(--fail);
+}
+</style>
