@@ -32,14 +32,37 @@ beforeEach(() => {
 })
 
 describe('editing a payload', () => {
-  function table(over = {}) {
-    const { fields } = useComposition()
+  function table(over = {}, isStale = () => false) {
+    const { fields, follow } = useComposition()
     Object.assign(fields, { kind: 'wifi', values: { ssid: 'Honey House' }, origin: 'fields', text: '' }, over)
     const model = ref(fields)
     const use = vi.fn()
     const focus = vi.fn(async () => {})
-    return { fields: model, use, focus, ...usePayloadEditing(model, use, focus) }
+    return { fields: model, follow, use, focus, ...usePayloadEditing(model, use, focus, isStale) }
   }
+
+  it('keeps what was typed into the text when a field changes before that text was read', () => {
+    let isStale = false
+    const { fields, follow, edit, retype } = table({}, () => isStale)
+    const read = (values: object) => follow({ kind: 'wifi', shown: '', fields: { ...values } })
+    retype('WIFI:S:Honey;X:kept;;')
+    isStale = true
+    edit({ ssid: 'Honey House', password: 'heather' })
+    edit({ ssid: 'Honey House', password: 'heather77' })
+    expect(fields.value).toMatchObject({ origin: 'text', values: { password: 'heather77' } })
+    read({ ssid: 'Honey', extra: 'X:kept' })
+    expect(fields.value).toMatchObject({
+      origin: 'fields',
+      values: { ssid: 'Honey', extra: 'X:kept', password: 'heather77' },
+    })
+
+    // A newer text counts more than a field that was changed before it.
+    retype('WIFI:S:Hive;;')
+    edit({ ssid: 'Comb' })
+    retype('WIFI:S:Swarm;;')
+    read({ ssid: 'Swarm' })
+    expect(fields.value).toMatchObject({ origin: 'text', values: { ssid: 'Swarm' } })
+  })
 
   it('loses nothing when another kind is looked at', () => {
     const { fields, choose, use } = table()

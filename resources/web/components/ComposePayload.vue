@@ -62,7 +62,12 @@ async function focusForm(): Promise<void> {
   form.value?.querySelector<HTMLElement>('input:not([type="checkbox"]), textarea, select')?.focus()
 }
 
-const { choose, edit, retype, fix, retypeAsText, paste, start } = usePayloadEditing(fields, use, focusForm)
+const { choose, edit, retype, fix, retypeAsText, paste, start } = usePayloadEditing(
+  fields,
+  use,
+  focusForm,
+  () => props.stale,
+)
 
 async function copy(): Promise<void> {
   try {

@@ -12,6 +12,8 @@ export interface Composition {
   values: Values
   /** Which of the two was edited last; the other follows it. */
   origin: 'text' | 'fields'
+  /** What was typed into fields while they still showed an older text than this one: it goes over what this text says. */
+  waiting: { text: string; values: Values } | null
   level: Schemas['Level']
   lift: boolean
   modes: Schemas['Modes']
@@ -33,6 +35,7 @@ export const fresh = (finish: FinishValues = PLAIN, finishId: string | null = nu
   text: '',
   values: {},
   origin: 'fields',
+  waiting: null,
   level: 'M',
   lift: false,
   modes: 'auto',
@@ -71,7 +74,7 @@ interface Content {
   values: string | null
 }
 const contentOf = ({ text, values, origin, ...options }: Composition): Content => ({
-  options: JSON.stringify(canonical(options)),
+  options: JSON.stringify(canonical({ ...options, waiting: null })),
   text,
   values: origin === 'text' && !isFilled(values) ? null : JSON.stringify(values),
 })
@@ -116,7 +119,13 @@ export function useComposition() {
         fields.text = payload.shown
         return
       }
+      const waiting = fields.waiting
       fields.values = Array.isArray(payload.fields) ? {} : payload.fields
+      fields.waiting = null
+      if (waiting?.text === fields.text) {
+        Object.assign(fields, { values: { ...fields.values, ...waiting.values }, origin: 'fields' })
+        return
+      }
       const isSaved = fields.text === saved.value.text
       // Separators cannot be seen or typed: element strings from elsewhere are shown with brackets.
       if (fields.kind === 'gs1_elements' && (isSaved || fields.text.includes('\u001d'))) fields.text = payload.shown
@@ -150,7 +159,8 @@ export function useComposition() {
     snapshot: () => JSON.stringify(contentOf(fields)),
     /** Everything that people decide, for history and drafts: of text and fields only the one that leads. */
     decided(): string {
-      const { text, values, origin, ...options } = fields
+      const { text, values, origin, ...rest } = fields
+      const options = { ...rest, waiting: null }
       return JSON.stringify(origin === 'text' ? { ...options, origin, text } : { ...options, origin, values })
     },
     /** Puts back what `decided` gave. */

@@ -2,7 +2,7 @@ import type { Ref } from 'vue'
 import { api, type Schemas, unwrap } from '@/api/client'
 import type { Composition } from '@/composables/useComposition'
 import { useToast } from '@/composables/useToast'
-import { isFilled, type Kind, type Values, withValue } from '@/lib/kinds'
+import { changed, isFilled, type Kind, type Values, withValue } from '@/lib/kinds'
 
 /** Everything that changes what a symbol says: its kind, its fields and its text, which follow each other. */
 export function usePayloadEditing(
@@ -11,6 +11,8 @@ export function usePayloadEditing(
   use: (kind: Kind) => void,
   /** Puts the cursor into the form. */
   focusForm: () => Promise<void>,
+  /** Whether what is on the table has not been drawn yet. */
+  isStale: () => boolean,
 ) {
   const { say } = useToast()
   const isEmpty = (): boolean =>
@@ -35,7 +37,15 @@ export function usePayloadEditing(
   }
 
   function edit(values: Values): void {
-    Object.assign(fields.value, { values, origin: 'fields' })
+    const { text, origin, waiting } = fields.value
+    if (origin === 'fields' || !isStale()) {
+      Object.assign(fields.value, { values, origin: 'fields', waiting: null })
+      return
+    }
+    // The fields do not know the newest text yet, and would take what was typed there back.
+    const changes = changed(fields.value.values, values)
+    const before = waiting?.text === text ? waiting.values : {}
+    Object.assign(fields.value, { values, waiting: { text, values: { ...before, ...changes } } })
   }
   function retype(text: string): void {
     Object.assign(fields.value, { text, origin: 'text' })
@@ -75,7 +85,11 @@ export function usePayloadEditing(
     const { kind, text, origin } = fields.value
     const before = { values: fields.value.values, text, origin }
     const hadContent = !isEmpty()
-    edit(JSON.parse(JSON.stringify(values)) as Values)
+    Object.assign(fields.value, {
+      values: JSON.parse(JSON.stringify(values)) as Values,
+      origin: 'fields',
+      waiting: null,
+    })
     use(kind)
     if (hadContent)
       say('Filled in from a starter', { label: 'Put back', run: () => Object.assign(fields.value, before) })

@@ -85,6 +85,13 @@ export function withValue(values: Values, path: string, value: unknown): Values 
   return set(values, path.split('.'), value) as Values
 }
 
+/** The values that are others than before, by name; what was taken away is undefined. */
+export function changed(before: Values, after: Values): Values {
+  const names = [...new Set([...Object.keys(before), ...Object.keys(after)])]
+  const differs = (name: string) => JSON.stringify(before[name]) !== JSON.stringify(after[name])
+  return Object.fromEntries(names.filter(differs).map((name) => [name, after[name]]))
+}
+
 /** Kinds whose name, purpose or words hold every word typed, the current order kept. */
 export function found(kinds: KindFacts[], query: string): KindFacts[] {
   const words = query.trim().toLowerCase().split(/\s+/)
