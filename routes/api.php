@@ -34,6 +34,7 @@ use App\Http\Controllers\RunController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\SymbolController;
 use App\Http\Controllers\WaypointController;
+use App\Http\Controllers\WholeCheckController;
 use App\Http\Controllers\WorkspaceController;
 use Illuminate\Support\Facades\Route;
 use KeenGlyph\Core\Image\PictureFormat;
@@ -111,6 +112,9 @@ Route::middleware('auth:sanctum')->group(function (): void {
         Route::get('runs', [RunController::class, 'index']);
         Route::get('runs/sheets', [RunController::class, 'sheets']);
         Route::post('runs/check', [RunController::class, 'check']);
+        Route::post('table-checks', [WholeCheckController::class, 'store']);
+        Route::get('table-checks/{whole}', [WholeCheckController::class, 'show'])->can('view', 'whole');
+        Route::delete('table-checks/{whole}', [WholeCheckController::class, 'destroy'])->can('view', 'whole');
         Route::post('runs/label', [RunController::class, 'label']);
         Route::post('runs/sheet', [RunController::class, 'sheet']);
         Route::get('runs/{run}', [RunController::class, 'show'])->can('view', 'run');

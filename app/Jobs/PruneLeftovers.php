@@ -11,7 +11,9 @@ use App\Models\Key;
 use App\Models\Proof;
 use App\Models\Run;
 use App\Models\Waypoint;
+use App\Models\WholeCheck;
 use App\Models\Workspace;
+use App\Runs\CheckWhole;
 use App\Runs\RunStore;
 use App\Waypoints\ForgetTrail;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -69,6 +71,7 @@ final class PruneLeftovers implements ShouldQueue
             RunStore::forget($run);
             $run->delete();
         }
+        WholeCheck::query()->where('created_at', '<', now()->subDay())->get()->each(CheckWhole::forget(...));
         // Of what was never saved, tried in passing.
         Proof::query()->whereNull('glyph_id')->where('created_at', '<', now()->subDays(self::KEEP_TRIES_DAYS))->delete();
         // Read, but nobody said with what.

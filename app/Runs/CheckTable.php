@@ -19,8 +19,8 @@ final class CheckTable
     /** Seconds for looking: a table is looked through as far as they reach, and it says how far. */
     private const SECONDS = 3.0;
 
-    /** The same when somebody waits for more; a request of this kind has twelve. */
-    private const PATIENT_SECONDS = 7.0;
+    /** Seconds between two words of how far it has come. */
+    private const TOLD = 0.5;
 
     /** Rows of a kind of fault that are named. */
     private const NAMED = 20;
@@ -33,17 +33,26 @@ final class CheckTable
     /** Texts that are looked for among the glyphs at once. */
     private const ASKED = 1000;
 
-    /** @return array<string, mixed> */
-    public function check(Table $table, Recipe $recipe, Workspace $workspace, Keep $keep, bool $whole = false): array
+    /**
+     * @param  ?callable(int): bool  $tell  is told how many rows were looked at, and says whether to go on; without it as far as three seconds reach
+     * @return array<string, mixed>
+     */
+    public function check(Table $table, Recipe $recipe, Workspace $workspace, Keep $keep, ?callable $tell = null): array
     {
         $drawer = new RowDrawer($recipe, $workspace->payloadContext());
-        $end = microtime(true) + ($whole ? self::PATIENT_SECONDS : self::SECONDS);
         [$faults, $seen, $largest, $sample, $looked, $stopped, $troubled, $longest] = [new Faults(self::NAMED), [], 0, [], 0, 0, [], [0, null]];
-        foreach (array_keys($table->rows) as $number) {
-            $found = $drawer->check($table->row($number), $number);
+        [$asked, $now] = [[], microtime(true)];
+        [$end, $told] = [$tell === null ? $now + self::SECONDS : INF, $now];
+        foreach ($table->rows as $number => $cells) {
+            $found = $drawer->check(array_combine($table->columns, $cells), $number);
             $looked++;
-            $sort = $found['problem'] ?? (isset($seen[$found['text']]) ? 'It says what an earlier row says.' : null);
-            $seen[$found['text']] ??= $number;
+            // Sixteen bytes stand for a text: of a hundred thousand long ones none is kept.
+            $key = md5($found['text'], true);
+            $sort = $found['problem'] ?? (isset($seen[$key]) ? 'It says what an earlier row says.' : null);
+            if (! isset($seen[$key])) {
+                $seen[$key] = true;
+                $asked[$found['text']] = $number;
+            }
             $stopped += $found['problem'] === null ? 0 : 1;
             $largest = max($largest, $found['version'] ?? 0);
             if ($sort !== null) {
@@ -51,15 +60,24 @@ final class CheckTable
                 count($troubled) < self::MENDED && $troubled[] = ['row' => $number, 'cells' => (object) $table->row($number), 'message' => $sort, 'stops' => $found['problem'] !== null];
             }
             count($sample) < self::SAMPLE && $sample[] = ['row' => $number, 'text' => $found['text'], 'problem' => $found['problem'], 'cells' => (object) $table->row($number)];
-            $length = mb_strlen(implode('', $table->rows[$number]));
+            $length = mb_strlen(implode('', $cells));
             $longest = $length > $longest[0] ? [$length, $number] : $longest;
-            if (microtime(true) > $end) {
+            if (count($asked) === self::ASKED) {
+                self::addSaved($workspace, $asked, $faults);
+                $asked = [];
+            }
+            $now = microtime(true);
+            if ($now > $end) {
                 break;
             }
+            if ($tell !== null && $now > $told + self::TOLD) {
+                $told = $now;
+                if (! $tell($looked)) {
+                    break;
+                }
+            }
         }
-        foreach (self::saved($workspace, $seen) as $number) {
-            $faults->add('A saved glyph says this already.', false, $number);
-        }
+        self::addSaved($workspace, $asked, $faults);
         $largest = $keep->waypoints ? (int) $drawer->versionOf(strtoupper($workspace->shortBase().'/q/ABCDEFG')) : $largest;
 
         return [
@@ -90,19 +108,18 @@ final class CheckTable
      * Rows whose text a glyph of the workspace has.
      *
      * @param  array<array-key, int>  $rows  by text
-     * @return list<int>
      */
-    private static function saved(Workspace $workspace, array $rows): array
+    private static function addSaved(Workspace $workspace, array $rows, Faults $faults): void
     {
-        $found = [];
-        foreach (array_chunk(array_filter(array_map(strval(...), array_keys($rows)), static fn (string $text): bool => $text !== '' && mb_check_encoding($text, 'UTF-8') && ! str_contains($text, "\0")), self::ASKED) as $texts) {
-            $known = $workspace->glyphs()->whereRaw('md5(text) IN ('.implode(', ', array_fill(0, count($texts), 'md5(?)')).')', $texts)->pluck('text')->all();
-            foreach (array_unique($known) as $text) {
-                isset($rows[$text]) && $found[] = $rows[$text];
-            }
+        $texts = array_filter(array_map(strval(...), array_keys($rows)), static fn (string $text): bool => $text !== '' && mb_check_encoding($text, 'UTF-8') && ! str_contains($text, "\0"));
+        if ($texts === []) {
+            return;
         }
-        sort($found);
-
-        return $found;
+        $known = $workspace->glyphs()->whereRaw('md5(text) IN ('.implode(', ', array_fill(0, count($texts), 'md5(?)')).')', array_values($texts))->pluck('text')->all();
+        $twins = array_intersect_key($rows, array_flip($known));
+        sort($twins);
+        foreach ($twins as $number) {
+            $faults->add('A saved glyph says this already.', false, $number);
+        }
     }
 }

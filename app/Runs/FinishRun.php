@@ -16,7 +16,6 @@ use KeenGlyph\Core\Run\InvalidRun;
 use KeenGlyph\Core\Run\Manifest;
 use KeenGlyph\Core\Run\RowDrawer;
 use KeenGlyph\Core\Run\SheetBuilder;
-use KeenGlyph\Core\Run\Table;
 use RuntimeException;
 use Throwable;
 use ZipArchive;
@@ -88,9 +87,8 @@ final class FinishRun implements ShouldQueue
                 $zip->addFile($this->local($run, (int) $item['row'], $copies), $name);
                 $zip->setCompressionName($name, in_array($ending, ['png', 'jpg', 'webp', 'pdf'], true) ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
             }
-            [$rows, $table] = $this->manifest($run, $ending);
-            $zip->addFromString('manifest.json', Manifest::json($rows));
-            $zip->addFromString('manifest.csv', Manifest::csv($rows, $table));
+            $zip->addFile($copies[] = $this->written(fn ($stream) => Manifest::json($this->rows($run, $ending), $stream)), 'manifest.json');
+            $zip->addFile($copies[] = $this->written(fn ($stream) => Manifest::csv($this->besideCells($run, $ending), $run->columns, $stream)), 'manifest.csv');
             @$zip->close() || throw new RuntimeException('The ZIP could not be written.');
 
             return $this->keep($run, $file);
@@ -155,22 +153,49 @@ final class FinishRun implements ShouldQueue
             // A sign of life: without one for three minutes another worker takes it over.
             (int) $i % 500 === 0 && DB::update('UPDATE runs SET updated_at = now() WHERE id = ?', [$run->id]);
             $item = (array) $item;
-            $cells = json_decode((string) $item['cells'], true);
-            yield ['row' => (int) $item['row'], 'name' => (string) $item['name'], 'text' => (string) $item['text'], 'cells' => array_values(array_map(static fn (mixed $cell): string => is_string($cell) ? $cell : '', is_array($cells) ? $cells : []))];
+            yield ['row' => (int) $item['row'], 'name' => (string) $item['name'], 'text' => (string) $item['text'], 'cells' => self::cells((string) $item['cells'])];
         }
     }
 
-    /** @return array{list<array<string, mixed>>, Table} */
-    private function manifest(Run $run, string $ending): array
+    /** @return iterable<int, array<string, mixed>> what came of each row, in the table's order */
+    private function rows(Run $run, string $ending): iterable
     {
-        [$rows, $cells] = [[], []];
+        foreach ($this->besideCells($run, $ending) as [$row]) {
+            yield $row;
+        }
+    }
+
+    /** @return iterable<int, array{array<string, mixed>, list<string>}> the same with the row's own cells */
+    private function besideCells(Run $run, string $ending): iterable
+    {
         foreach (DB::table('run_items')->where('run_id', $run->id)->orderBy('row')->lazyById(500, 'row') as $item) {
             $item = (array) $item;
-            $rows[] = ['row' => (int) $item['row'], 'text' => $item['text'], 'name' => $item['name'], 'file' => (int) $item['state'] === 1 ? "{$item['name']}.$ending" : null, 'sha256' => $item['sha256'], 'symbol' => $item['symbol'], 'searched' => (bool) $item['searched'], 'problem' => $item['problem']];
-            $own = json_decode((string) $item['cells'], true);
-            $cells[(int) $item['row']] = array_values(array_map(static fn (mixed $cell): string => is_string($cell) ? $cell : '', is_array($own) ? $own : []));
+            yield [
+                ['row' => (int) $item['row'], 'text' => $item['text'], 'name' => $item['name'], 'file' => (int) $item['state'] === 1 ? "{$item['name']}.$ending" : null, 'sha256' => $item['sha256'], 'symbol' => $item['symbol'], 'searched' => (bool) $item['searched'], 'problem' => $item['problem']],
+                self::cells((string) $item['cells']),
+            ];
         }
+    }
 
-        return [$rows, Table::kept($run->columns, $cells)];
+    /** @return list<string> */
+    private static function cells(string $json): array
+    {
+        $cells = json_decode($json, true);
+
+        return array_values(array_map(static fn (mixed $cell): string => is_string($cell) ? $cell : '', is_array($cells) ? $cells : []));
+    }
+
+    /**
+     * @param  callable(resource): void  $write
+     * @return string a temporary file
+     */
+    private function written(callable $write): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'row');
+        $stream = fopen($file, 'wb') ?: throw new RuntimeException('A temporary file could not be opened.');
+        $write($stream);
+        fclose($stream) || throw new RuntimeException('A temporary file could not be written.');
+
+        return $file;
     }
 }

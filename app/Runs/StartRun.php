@@ -47,7 +47,7 @@ final class StartRun
         if ($sheet !== null && count($table->rows) > self::LABELS) {
             throw ValidationException::withMessages(['sheet' => ['Sheets of one run hold at most '.number_format(self::LABELS).' labels. Make several tables of it.']]);
         }
-        if ($table->rows === []) {
+        if (count($table->rows) === 0) {
             throw ValidationException::withMessages(['table' => ['The table has no rows.']]);
         }
         self::demandKeep($keep, $recipe, $table);
@@ -61,13 +61,15 @@ final class StartRun
             $run->workspace()->associate($member->workspace);
             $run->save();
             $names = new FileNames;
-            foreach (array_chunk($table->rows, self::WRITTEN, true) as $rows) {
-                $items = [];
-                foreach ($rows as $number => $cells) {
-                    $items[] = ['run_id' => $run->id, 'row' => $number, 'cells' => json_encode($cells, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 'name' => self::name($names, $recipe, $table, $number)];
+            $items = [];
+            foreach ($table->rows as $number => $cells) {
+                $items[] = ['run_id' => $run->id, 'row' => $number, 'cells' => json_encode($cells, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), 'name' => self::name($names, $recipe, $table, $number)];
+                if (count($items) === self::WRITTEN) {
+                    DB::table('run_items')->insert($items);
+                    $items = [];
                 }
-                DB::table('run_items')->insert($items);
             }
+            DB::table('run_items')->insert($items);
 
             return $run;
         });

@@ -127,7 +127,7 @@ final class RunCommand extends Command
     private static function alike(RowDrawer $drawer, Recipe $recipe, Table $table, InputInterface $input): Recipe
     {
         $largest = 0;
-        foreach (array_keys($table->rows) as $number) {
+        foreach ($table->rows->numbers() as $number) {
             $largest = max($largest, $drawer->check($table->row($number), $number)['version'] ?? 0);
         }
         if ($largest === 0 || $recipe->symbology !== 'qr') {
@@ -153,7 +153,11 @@ final class RunCommand extends Command
         $begun = hrtime(true);
         try {
             $rows = RunWorkers::share($recipe, $table, $target->folder, self::processes($arguments, $table), $report);
-            $failed = array_values(array_filter($rows, static fn (array $row): bool => $row['problem'] !== null));
+            [$failed, $searched] = [[], 0];
+            foreach ($rows as $row) {
+                $row['problem'] === null || $failed[] = $row;
+                $searched += (int) $row['searched'];
+            }
             [$files, $proof] = $target->finish($rows, $table, $recipe, fn (): RowDrawer => $this->drawer($arguments, $recipe));
         } finally {
             $target->clear();
@@ -162,7 +166,7 @@ final class RunCommand extends Command
         $seconds = (hrtime(true) - $begun) / 1e9;
         $made = count($rows) - count($failed);
         $facts = [
-            'rows' => count($rows), 'made' => $made, 'failed' => count($failed), 'read_back' => $made, 'searched' => count(array_filter($rows, static fn (array $row): bool => $row['searched'])), 'files' => $files,
+            'rows' => count($rows), 'made' => $made, 'failed' => count($failed), 'read_back' => $made, 'searched' => $searched, 'files' => $files,
             'problems' => array_map(static fn (array $row): array => ['row' => $row['row'], 'text' => $row['text'], 'message' => $row['problem']], $failed), 'warnings' => $warnings,
             'cautions' => array_map(static fn (int $row, string $says): array => ['row' => $row, 'message' => $says], array_keys($table->cautions), $table->cautions),
             'manifest' => $target->manifest(), 'sheets' => $proof, 'seconds' => round($seconds, 2), 'per_second' => round(count($rows) / max(0.001, $seconds), 1),
@@ -329,21 +333,18 @@ final class RunCommand extends Command
     /**
      * The names of all files, the same in every process of a run.
      *
-     * @return array<int, string> by row
+     * @return iterable<int, string> by row
      */
-    public static function names(Recipe $recipe, Table $table): array
+    public static function names(Recipe $recipe, Table $table): iterable
     {
         $names = new FileNames;
-        $all = [];
-        foreach (array_keys($table->rows) as $number) {
+        foreach ($table->rows->numbers() as $number) {
             try {
                 $values = $recipe->values($table->row($number), $number);
             } catch (InvalidRun) {
                 $values = [];
             }
-            $all[$number] = $names->name($recipe->name === '{{row}}' ? '' : $recipe->name, $values, $number);
+            yield $number => $names->name($recipe->name === '{{row}}' ? '' : $recipe->name, $values, $number);
         }
-
-        return $all;
     }
 }

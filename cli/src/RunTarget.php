@@ -12,11 +12,16 @@ use KeenGlyph\Core\Run\Manifest;
 use KeenGlyph\Core\Run\Recipe;
 use KeenGlyph\Core\Run\RowDrawer;
 use KeenGlyph\Core\Run\SheetBuilder;
+use KeenGlyph\Core\Run\Spool;
 use KeenGlyph\Core\Run\Table;
 use KeenGlyph\Core\Run\Zpl;
 use ZipArchive;
 
-/** Where a run goes: a folder of pictures, a ZIP, sheets of labels, or a printer's commands; with a manifest of every row. */
+/**
+ * Where a run goes: a folder of pictures, a ZIP, sheets of labels, or a printer's commands; with a manifest of every row.
+ *
+ * @phpstan-import-type Outcome from RunWorkers
+ */
 final class RunTarget
 {
     private ?string $manifest = null;
@@ -58,19 +63,17 @@ final class RunTarget
     }
 
     /**
-     * @param  list<array{row: int, text: string, name: string, file: ?string, sha256: ?string, symbol: ?string, version: ?int, searched: bool, problem: ?string}>  $rows
+     * @param  Spool<Outcome>  $rows  what came of each
      * @param  callable(): RowDrawer  $drawer
      * @return array{list<string>, ?array{pages: int, labels: int, read_back: int, checked: bool}} files, and what was read from sheets
      */
-    public function finish(array $rows, Table $table, Recipe $recipe, callable $drawer): array
+    public function finish(Spool $rows, Table $table, Recipe $recipe, callable $drawer): array
     {
-        $made = array_values(array_filter($rows, static fn (array $row): bool => $row['file'] !== null));
-
         return match ($this->sort) {
-            'folder' => $this->folder($rows, $made, $table),
-            'zip' => $this->zip($rows, $made, $table),
-            'zpl' => $this->zpl($rows, $made, $table, $recipe, $drawer),
-            'pdf' => $this->sheets($rows, $made, $table, $recipe, $drawer()),
+            'folder' => $this->folder($rows, $table),
+            'zip' => $this->zip($rows, $table),
+            'zpl' => $this->zpl($rows, $table, $recipe, $drawer),
+            'pdf' => $this->sheets($rows, $table, $recipe, $drawer()),
         };
     }
 
@@ -78,7 +81,7 @@ final class RunTarget
     public function clear(): void
     {
         if ($this->sort === 'zip' || $this->sort === 'zpl') {
-            array_map(unlink(...), glob($this->folder.'/*') ?: []);
+            array_map(unlink(...), [...glob($this->folder.'/*') ?: [], ...array_filter(["$this->folder/.json", "$this->folder/.csv"], is_file(...))]);
             @rmdir($this->folder);
         }
     }
@@ -89,38 +92,43 @@ final class RunTarget
     }
 
     /**
-     * @param  list<array<string, mixed>>  $rows
-     * @param  list<array<string, mixed>>  $made
+     * @param  Spool<Outcome>  $rows
      * @return array{list<string>, null}
      */
-    private function folder(array $rows, array $made, Table $table): array
+    private function folder(Spool $rows, Table $table): array
     {
-        Files::write($this->manifest = "$this->out/manifest.json", Manifest::json($rows));
-        Files::write("$this->out/manifest.csv", Manifest::csv($rows, $table));
+        Files::stream($this->manifest = "$this->out/manifest.json", static fn ($stream) => Manifest::json($rows, $stream));
+        Files::stream("$this->out/manifest.csv", static fn ($stream) => Manifest::csv(self::beside($rows, $table), $table->columns, $stream));
+        $files = [];
+        foreach (self::made($rows) as $file) {
+            $files[] = "$this->out/$file";
+        }
 
-        return [array_map(fn (array $row): string => "$this->out/".$row['file'], $made), null];
+        return [$files, null];
     }
 
     /**
-     * @param  list<array<string, mixed>>  $rows
-     * @param  list<array<string, mixed>>  $made
+     * @param  Spool<Outcome>  $rows
      * @return array{list<string>, null}
      */
-    private function zip(array $rows, array $made, Table $table): array
+    private function zip(Spool $rows, Table $table): array
     {
         $half = "$this->out.part";
         $zip = new ZipArchive;
         if ($zip->open($half, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new UsageError("“{$this->out}” cannot be written.");
         }
-        foreach ($made as $row) {
+        foreach (self::made($rows) as $file) {
             // Pictures of dots are packed already.
-            $isPacked = preg_match('/\.(?:png|jpg|webp|pdf)$/', (string) $row['file']) === 1;
-            $zip->addFile("$this->folder/".$row['file'], (string) $row['file']);
-            $zip->setCompressionName((string) $row['file'], $isPacked ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
+            $isPacked = preg_match('/\.(?:png|jpg|webp|pdf)$/', $file) === 1;
+            $zip->addFile("$this->folder/$file", $file);
+            $zip->setCompressionName($file, $isPacked ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
         }
-        $zip->addFromString('manifest.json', Manifest::json($rows));
-        $zip->addFromString('manifest.csv', Manifest::csv($rows, $table));
+        // Names of pictures never begin with a point.
+        Files::stream("$this->folder/.json", static fn ($stream) => Manifest::json($rows, $stream));
+        Files::stream("$this->folder/.csv", static fn ($stream) => Manifest::csv(self::beside($rows, $table), $table->columns, $stream));
+        $zip->addFile("$this->folder/.json", 'manifest.json');
+        $zip->addFile("$this->folder/.csv", 'manifest.csv');
         // Everything is written here, file by file; nothing is held in memory.
         if (! @$zip->close() || ! @rename($half, $this->out)) {
             @unlink($half);
@@ -132,50 +140,72 @@ final class RunTarget
     }
 
     /**
-     * @param  list<array<string, mixed>>  $rows
-     * @param  list<array<string, mixed>>  $made
+     * @param  Spool<Outcome>  $rows
      * @param  callable(): RowDrawer  $drawer
      * @return array{list<string>, null}
      */
-    private function zpl(array $rows, array $made, Table $table, Recipe $recipe, callable $drawer): array
+    private function zpl(Spool $rows, Table $table, Recipe $recipe, callable $drawer): array
     {
         $dots = $recipe->format === PictureFormat::Png ? null : $drawer();
-        $written = 0;
+        $whole = true;
         $stream = @fopen("$this->out.part", 'wb') ?: throw new UsageError("“{$this->out}” cannot be written.");
-        foreach ($made as $row) {
-            $png = $dots === null ? (string) file_get_contents("$this->folder/".$row['file']) : $dots->dots($table->row((int) $row['row']), (int) $row['row']);
+        foreach (self::made($rows) as $number => $file) {
+            $png = $dots === null ? (string) file_get_contents("$this->folder/$file") : $dots->dots($table->row($number), $number);
             $label = Zpl::label((new PictureDecoder)->decode($png));
-            if (@fwrite($stream, $label) !== strlen($label)) {
+            $whole = @fwrite($stream, $label) === strlen($label);
+            if (! $whole) {
                 break;
             }
-            $written++;
         }
-        if (! fclose($stream) || $written < count($made) || ! @rename("$this->out.part", $this->out)) {
+        if (! fclose($stream) || ! $whole || ! @rename("$this->out.part", $this->out)) {
             @unlink("$this->out.part");
             throw new UsageError("“{$this->out}” could not be finished: is there room for it?");
         }
-        Files::write($this->manifest = "$this->out.manifest.json", Manifest::json($rows));
+        Files::stream($this->manifest = "$this->out.manifest.json", static fn ($stream) => Manifest::json($rows, $stream));
 
         return [[$this->out], null];
     }
 
     /**
-     * @param  list<array<string, mixed>>  $rows
-     * @param  list<array<string, mixed>>  $made
+     * @param  Spool<Outcome>  $rows
      * @return array{list<string>, array{pages: int, labels: int, read_back: int, checked: bool}}
      */
-    private function sheets(array $rows, array $made, Table $table, Recipe $recipe, RowDrawer $drawer): array
+    private function sheets(Spool $rows, Table $table, Recipe $recipe, RowDrawer $drawer): array
     {
         $sheets = new SheetBuilder(pathinfo($this->out, PATHINFO_FILENAME), $this->sheet, $this->start, $recipe->layout->bleed ?? 0.0);
-        foreach ($made as $row) {
-            $sheets->add($drawer->drawing($table->row((int) $row['row']), (int) $row['row']));
+        foreach (self::made($rows) as $number => $file) {
+            $sheets->add($drawer->drawing($table->row($number), $number));
         }
-        if ($made === []) {
+        if ($sheets->isEmpty()) {
             return [[], ['pages' => 0, 'labels' => 0, 'read_back' => 0, 'checked' => true]];
         }
         Files::write($this->out, $sheets->pdf());
-        Files::write($this->manifest = "$this->out.manifest.json", Manifest::json($rows));
+        Files::stream($this->manifest = "$this->out.manifest.json", static fn ($stream) => Manifest::json($rows, $stream));
 
         return [[$this->out], $sheets->proof($this->out)];
+    }
+
+    /**
+     * @param  Spool<Outcome>  $rows
+     * @return iterable<int, string> the file of each row that was made, in the table's order
+     */
+    private static function made(Spool $rows): iterable
+    {
+        foreach ($rows as $number => $row) {
+            if (is_string($row['file'])) {
+                yield $number => $row['file'];
+            }
+        }
+    }
+
+    /**
+     * @param  Spool<Outcome>  $rows
+     * @return iterable<int, array{array<string, mixed>, list<string>}> what came of each row, with its own cells
+     */
+    private static function beside(Spool $rows, Table $table): iterable
+    {
+        foreach ($rows as $number => $row) {
+            yield $number => [$row, $table->rows->at($number)];
+        }
     }
 }

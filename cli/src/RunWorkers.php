@@ -8,22 +8,27 @@ use KeenGlyph\Core\Image\PictureNotMade;
 use KeenGlyph\Core\Run\InvalidRun;
 use KeenGlyph\Core\Run\Recipe;
 use KeenGlyph\Core\Run\RowDrawer;
+use KeenGlyph\Core\Run\Spool;
 use KeenGlyph\Core\Run\Table;
 use RuntimeException;
 use Symfony\Component\Console\Output\OutputInterface;
 
-/** Shares the rows of a run among processes of this same command; each writes its own files and a line for each row. */
+/**
+ * Shares the rows of a run among processes of this same command; each writes its own files and a line for each row.
+ *
+ * @phpstan-type Outcome array{row: int, text: string, name: string, file: ?string, sha256: ?string, symbol: ?string, version: ?int, searched: bool, problem: ?string}
+ */
 final class RunWorkers
 {
     /** Rows between two words of how far it has come. */
     private const PACE = 50;
 
     /**
-     * @return list<array{row: int, text: string, name: string, file: ?string, sha256: ?string, symbol: ?string, version: ?int, searched: bool, problem: ?string}> in the table's order
+     * @return Spool<Outcome> by row
      *
      * @throws UsageError when a process ended early
      */
-    public static function share(Recipe $recipe, Table $table, string $folder, int $workers, Report $report): array
+    public static function share(Recipe $recipe, Table $table, string $folder, int $workers, Report $report): Spool
     {
         $words = array_slice((array) ($_SERVER['argv'] ?? []), 1);
         /** @var array<int, array{resource, resource, string}> $running */
@@ -50,20 +55,20 @@ final class RunWorkers
                 @unlink("$folder/$name.{$recipe->format->value}.part");
             }
         }
-        ksort($rows);
 
-        return array_values($rows);
+        return $rows;
     }
 
     /**
      * @param  array<int, array{resource, resource, string}>  $running  process, its lines, and the beginning of one; those that ended go
-     * @return array<int, array{row: int, text: string, name: string, file: ?string, sha256: ?string, symbol: ?string, version: ?int, searched: bool, problem: ?string}> by row
+     * @return Spool<Outcome> by row
      *
      * @throws UsageError when a process ended early
      */
-    private static function gather(array &$running, int $all, Report $report): array
+    private static function gather(array &$running, int $all, Report $report): Spool
     {
-        $rows = [];
+        /** @var Spool<Outcome> $rows */
+        $rows = new Spool;
         $begun = microtime(true);
         while (count($running) > 0) {
             $ready = array_column($running, 1);
@@ -73,9 +78,9 @@ final class RunWorkers
             foreach ($running as $i => [$process, $pipe, $rest]) {
                 $rest .= (string) stream_get_contents($pipe);
                 while (($end = strpos($rest, "\n")) !== false) {
-                    /** @var array{row: int, text: string, name: string, file: ?string, sha256: ?string, symbol: ?string, version: ?int, searched: bool, problem: ?string} $row */
+                    /** @var Outcome $row */
                     $row = json_decode(substr($rest, 0, $end), true, 4, JSON_THROW_ON_ERROR);
-                    $rows[$row['row']] = $row;
+                    $rows->put($row['row'], $row);
                     $rest = substr($rest, $end + 1);
                     self::progress(count($rows), $all, $begun, $report);
                 }
@@ -100,13 +105,12 @@ final class RunWorkers
         if (preg_match('/^(\d{1,2})\/([1-9]\d?)$/D', $part, $match) !== 1) {
             throw new UsageError('--part is for processes of a run: 0/2 is the first half.');
         }
-        $names = RunCommand::names($recipe, $table);
         $i = 0;
-        foreach (array_keys($table->rows) as $number) {
+        foreach (RunCommand::names($recipe, $table) as $number => $name) {
             if ($i++ % (int) $match[2] !== (int) $match[1]) {
                 continue;
             }
-            $line = ['row' => $number, 'text' => '', 'name' => $names[$number], 'file' => null, 'sha256' => null, 'symbol' => null, 'version' => null, 'searched' => false, 'problem' => null];
+            $line = ['row' => $number, 'text' => '', 'name' => $name, 'file' => null, 'sha256' => null, 'symbol' => null, 'version' => null, 'searched' => false, 'problem' => null];
             if ($arguments->has('check')) {
                 $found = $drawer->check($table->row($number), $number);
                 $output->writeln(json_encode([...$line, 'text' => $found['text'], 'version' => $found['version'], 'problem' => $found['problem']], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE), OutputInterface::OUTPUT_RAW);
@@ -115,7 +119,7 @@ final class RunWorkers
             }
             try {
                 $drawn = $drawer->draw($table->row($number), $number);
-                $file = $names[$number].'.'.$recipe->format->value;
+                $file = "$name.{$recipe->format->value}";
                 if ($folder !== '') {
                     Files::write("$folder/$file", $drawn->picture);
                 }

@@ -51,6 +51,7 @@ function saved(object $test): array
         'page' => $test->postJson('/api/v1/pages', ['name' => 'Quillon page', 'kind' => 'text'])->assertCreated()->json('id'),
         'alert' => $test->postJson('/api/v1/alerts', ['sort' => 'first', 'waypoint' => $waypoint])->assertCreated()->json('id'),
         'run' => $test->postJson('/api/v1/runs', ['recipe' => ['text' => 'Quillon {{n}}'], 'csv' => "n\n1\n"])->assertStatus(202)->json('id'),
+        'whole' => $test->postJson('/api/v1/table-checks', ['recipe' => ['text' => 'Quillon {{n}}'], 'csv' => "n\n1\n"])->assertStatus(202)->json('id'),
         'style' => $test->postJson('/api/v1/page-styles', ['name' => 'Quillon look', 'style' => ['ink' => '#101010']])->assertCreated()->json('id'),
         'file' => $test->post('/api/v1/files', ['file' => UploadedFile::fake()->image('quillon.png', 8, 8)])->assertCreated()->json('id'),
         'link' => $test->postJson('/api/v1/resolver', ['path' => '/01/09520123456788', 'type' => 'pip', 'href' => 'https://fennmoor.example/Quillon', 'title' => 'Quillon jar'])->assertCreated()->json('id'),
@@ -108,7 +109,7 @@ it('tells nothing of another workspace: its objects are as absent as those that 
         }
         expect($answers[0])->toBe($answers[1], "$method $path tells a stranger's object from one that does not exist")
             ->and($answers[0][1])->not->toContain('QUILLON')->not->toContain('Quillon');
-        if (preg_match('/\{(?:glyph|finish|gate|key|hook|proof|check|waypoint|link|page|style|file|alert|run)\}/', $path) === 1) {
+        if (preg_match('/\{(?:glyph|finish|gate|key|hook|proof|check|waypoint|link|page|style|file|alert|run|whole)\}/', $path) === 1) {
             expect($answers[0][0])->toBe(404, "$method $path");
         }
     }

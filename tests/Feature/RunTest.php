@@ -5,6 +5,8 @@ declare(strict_types=1);
 use App\Jobs\PruneLeftovers;
 use App\Models\Run;
 use App\Models\User;
+use App\Models\WholeCheck;
+use App\Runs\CheckWhole;
 use App\Runs\DrawChunk;
 use App\Runs\FinishRun;
 use App\Runs\MendRuns;
@@ -225,4 +227,38 @@ it('corrects a sheet by what was measured, and draws its calibration page and it
     $this->postJson('/api/v1/runs/sheet', ['sheet' => $own, 'measured' => [10, 10, 150, 287]])->assertUnprocessable()->assertJsonPath('errors.0.pointer', '#/measured');
     $this->postJson('/api/v1/runs/sheet', ['sheet' => 'roll:40x30'])->assertOk()->assertJsonPath('page', null)->assertJsonPath('cuts', null);
     $this->postJson('/api/v1/runs/sheet', ['sheet' => 'a9'])->assertUnprocessable()->assertJsonPath('errors.0.pointer', '#/sheet');
+});
+
+it('looks through a whole table in the queue, and finds the same as it would at once', function () {
+    $body = ['recipe' => $this->recipe, 'csv' => "sku;name\n0123;Heather\n;nothing\n0456;Lime\n0123;again\n", 'changes' => ['5' => ['name' => 'mended']]];
+    $this->postJson('/api/v1/glyphs', jar(['text' => 'https://fennmoor.example/p/0456']))->assertCreated();
+    $whole = $this->postJson('/api/v1/table-checks', $body)->assertStatus(202)->assertJsonPath('state', 'queued')->assertJsonPath('rows', 4)->assertJsonPath('found', null)->json('id');
+    Queue::assertPushed(CheckWhole::class, 1);
+    app()->call([new CheckWhole($whole), 'handle']);
+    $found = $this->getJson("/api/v1/table-checks/$whole")->assertOk()->assertJsonPath('state', 'done')->assertJsonPath('looked_at', 4)->json('found');
+    expect($found)->toBe($this->postJson('/api/v1/runs/check', $body)->assertOk()->json())
+        ->and(array_column($found['faults'], 'count', 'message'))->toBe(['The cell of “sku” is empty.' => 1, 'It says what an earlier row says.' => 1, 'A saved glyph says this already.' => 1])
+        ->and($found['form'])->toBe(['encoding' => 'UTF-8', 'delimiter' => 'semicolon', 'header' => true]);
+    // The table itself is not kept longer than it is needed.
+    expect(RunStore::disk()->allFiles())->toBe([]);
+});
+
+it('stops looking when told to, and looks through two tables of a workspace at a time', function () {
+    $begin = fn () => $this->postJson('/api/v1/table-checks', ['recipe' => $this->recipe, 'csv' => "sku\n1\n2\n"]);
+    $first = $begin()->assertStatus(202)->json('id');
+    $begin()->assertStatus(202);
+    $begin()->assertStatus(422)->assertJsonPath('errors.0.pointer', '#/table');
+    $this->deleteJson("/api/v1/table-checks/$first")->assertNoContent();
+    app()->call([new CheckWhole($first), 'handle']);
+    $this->getJson("/api/v1/table-checks/$first")->assertNotFound();
+    $begin()->assertStatus(202);
+    $this->travel(25)->hours();
+    app()->call([new PruneLeftovers, 'handle']);
+    expect(WholeCheck::query()->count())->toBe(0)->and(RunStore::disk()->allFiles())->toBe([]);
+});
+
+it('says that it could not look when its worker gave up', function () {
+    $whole = $this->postJson('/api/v1/table-checks', ['recipe' => $this->recipe, 'csv' => "sku\n1\n"])->json('id');
+    (new CheckWhole($whole))->failed(null);
+    $this->getJson("/api/v1/table-checks/$whole")->assertOk()->assertJsonPath('state', 'failed')->assertJsonPath('found', null);
 });

@@ -43,7 +43,7 @@ final class RunController
     {
         $recipe = $request->recipe();
 
-        return new JsonResponse($check->check($request->table($recipe), $recipe, Current::workspace($request), $request->keep(), $request->boolean('whole')));
+        return new JsonResponse($check->check($request->table($recipe), $recipe, Current::workspace($request), $request->keep()));
     }
 
     /** One label as it would be, as an SVG picture: for whoever lays it out. */

@@ -59,7 +59,6 @@ final class RunRequest extends ApiRequest
                 }
             }],
             'start' => ['nullable', 'integer', 'between:1,1000'],
-            'whole' => ['nullable', 'boolean'],
             'keep' => ['nullable', 'array:shelf,waypoints,gate'],
             'keep.shelf' => ['nullable', 'string', 'max:80', 'not_regex:/\x00/'],
             'keep.waypoints' => ['boolean:strict'],

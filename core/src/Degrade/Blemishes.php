@@ -50,6 +50,12 @@ final class Blemishes
         $this->spots($share, self::DIRTY, $paper * self::DIRT, 2);
     }
 
+    /**
+     * Thin lines of bare paper across the drawing.
+     *
+     * @param  float  $share  part of the area, 0 to 1
+     * @param  float  $paper  its luminance, 0 to 1
+     */
     public function scratches(float $share, float $paper): void
     {
         $chance = new Chance($this->seed * 8 + 3);

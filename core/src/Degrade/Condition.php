@@ -30,6 +30,7 @@ enum Condition: string
         self::Distance, self::Tilt, self::Curvature, self::Defocus, self::Motion, self::LowLight, self::UnevenLight, self::Glare, self::PrintGain, self::MissingInk,
     ];
 
+    /** Its name, as a list of conditions shows it. */
     public function label(): string
     {
         return match ($this) {
@@ -53,6 +54,7 @@ enum Condition: string
         };
     }
 
+    /** What its severity is counted in, such as mm, °, lux or %. */
     public function unit(): string
     {
         return match ($this) {

@@ -15,11 +15,13 @@ enum CentreShape: string
     case Lozenge = 'lozenge';
     case Modules = 'modules';
 
+    /** Its name on screens and in lists. */
     public function label(): string
     {
         return $this === self::Modules ? 'As modules' : ucfirst($this->value);
     }
 
+    /** What it does to reading, in a few words. */
     public function note(): string
     {
         return match ($this) {

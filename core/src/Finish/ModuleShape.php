@@ -18,6 +18,7 @@ enum ModuleShape: string
     case Leaf = 'leaf';
     case Tile = 'tile';
 
+    /** Its name on screens and in lists. */
     public function label(): string
     {
         return ucfirst($this->value);

@@ -16,11 +16,13 @@ enum RingShape: string
     case Circle = 'circle';
     case Leaf = 'leaf';
 
+    /** Its name on screens and in lists. */
     public function label(): string
     {
         return $this === self::Modules ? 'As modules' : ucfirst($this->value);
     }
 
+    /** What it does to reading, in a few words. */
     public function note(): string
     {
         return match ($this) {

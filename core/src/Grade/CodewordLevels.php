@@ -37,6 +37,7 @@ final class CodewordLevels
         return max(0.0, 1 - $wrong / max(1, $repairable));
     }
 
+    /** The levels that unused error correction is graded by (ISO/IEC 15415 7.8.8): 0.62, 0.50, 0.37 and 0.25. */
     public static function unused(): Scale
     {
         return Scale::atLeast(0.62, 0.50, 0.37, 0.25);

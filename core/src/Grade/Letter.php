@@ -13,6 +13,7 @@ enum Letter: string
     case D = 'D';
     case F = 'F';
 
+    /** The letter of a grade from 0 to 4, halves going up (ISO/IEC 15415 5.2): 3.5 and more is A, 2.5 B, 1.5 C, 0.5 D. */
     public static function of(float $grade): self
     {
         return match (true) {

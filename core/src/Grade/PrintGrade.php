@@ -26,6 +26,7 @@ final readonly class PrintGrade
         return $this->given ?? min([4.0, ...array_map(static fn (GradeParameter $one): float => $one->grade, array_filter($this->parameters, static fn (GradeParameter $one): bool => $one->counts))]);
     }
 
+    /** The letter of the overall grade. */
     public function letter(): Letter
     {
         return Letter::of($this->overall());

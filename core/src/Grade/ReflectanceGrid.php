@@ -61,6 +61,7 @@ final readonly class ReflectanceGrid
         return ($this->lightest + $this->darkest) / 2;
     }
 
+    /** Symbol contrast: the highest reflectance less the lowest, 0 to 1 (ISO/IEC 15415 7.8.3). */
     public function contrast(): float
     {
         return $this->lightest - $this->darkest;

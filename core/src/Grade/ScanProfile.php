@@ -50,6 +50,7 @@ final readonly class ScanProfile
         return new self($reflectances, $lightest, $darkest, self::edges($reflectances, ($lightest + $darkest) / 2));
     }
 
+    /** Symbol contrast: the highest reflectance of the profile less the lowest, 0 to 1 (ISO/IEC 15416 5.4.5). */
     public function contrast(): float
     {
         return $this->lightest - $this->darkest;

@@ -16,6 +16,7 @@ enum LinearSymbology: string
     case Gs1128 = 'gs1-128';
     case Code39 = 'code39';
 
+    /** Its name as its standard writes it. */
     public function label(): string
     {
         return match ($this) {

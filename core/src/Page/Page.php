@@ -91,6 +91,7 @@ final readonly class Page
         return '';
     }
 
+    /** The part of this identifier; null when there is none. */
     public function part(string $id): ?Part
     {
         return array_values(array_filter($this->parts, static fn (Part $part): bool => $part->id === $id))[0] ?? null;

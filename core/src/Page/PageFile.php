@@ -12,6 +12,7 @@ final readonly class PageFile
     {
     }
 
+    /** Whether a page shows it, and does not only offer it. */
     public function isPicture(): bool
     {
         return str_starts_with($this->media, 'image/');

@@ -41,6 +41,7 @@ final readonly class PartField
         return new self('code', $isRequired, $most);
     }
 
+    /** An address that a page opens. */
     public static function link(bool $isRequired = false): self
     {
         return new self('link', $isRequired, 2000);
@@ -52,6 +53,7 @@ final readonly class PartField
         return new self('file', $isRequired, 36);
     }
 
+    /** The identifier of a stored file. */
     public static function id(bool $isRequired = false): self
     {
         return new self('id', $isRequired, 36);
@@ -63,16 +65,19 @@ final readonly class PartField
         return new self('choice', choices: $choices);
     }
 
+    /** A number between two bounds, both allowed. */
     public static function number(float $least, float $most): self
     {
         return new self('number', range: [$least, $most]);
     }
 
+    /** Days of the week. */
     public static function days(): self
     {
         return new self('days');
     }
 
+    /** A time of day, HH:MM. */
     public static function time(): self
     {
         return new self('time', true);

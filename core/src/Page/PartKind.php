@@ -41,6 +41,7 @@ enum PartKind: string
         };
     }
 
+    /** Its name in the list of parts. */
     public function words(): string
     {
         return match ($this) {

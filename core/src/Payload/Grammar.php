@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Payload;
 /** A kind: what is known about it, its fields, and its text both ways. */
 interface Grammar
 {
+    /** What is known of the kind without any text: name, standard, form, group, starters. */
     public function metadata(): KindMetadata;
 
     /** @return list<Field> */

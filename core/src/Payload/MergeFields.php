@@ -78,15 +78,25 @@ final class MergeFields
      */
     public static function intoText(string $text, ?Kind $kind, array $values, Context $context = new Context): string
     {
+        return self::replaced($text, $values, self::writing($text, $kind, $context));
+    }
+
+    /**
+     * How values are written within a text of a kind, for whoever fills the same text a thousand times; null when they
+     * stand in it as they are.
+     *
+     * @return ?Closure(string): string
+     */
+    public static function writing(string $text, ?Kind $kind, Context $context = new Context): ?Closure
+    {
         $kind ??= Payloads::parse($text, null, $context)->kind;
-        $encode = match (true) {
+
+        return match (true) {
             preg_match('/^(?:WIFI|MECARD|MATMSG|MEBKM):/i', $text) === 1 => static fn (string $value): string => Escaped::of($value, '\\;,:"'),
             preg_match('/^BEGIN:V/i', $text) === 1 => ContentLines::escaped(...),
             preg_match('/^(?:SMSTO|URLTO):/i', $text) === 1, $kind->metadata()->form === TextForm::Plain => null,
             default => rawurlencode(...),
         };
-
-        return self::replaced($text, $values, $encode);
     }
 
     /**
@@ -100,10 +110,12 @@ final class MergeFields
     }
 
     /**
+     * The text with the values in their places, each as it is written there; names without a value stay.
+     *
      * @param  array<array-key, string>  $values
      * @param  ?Closure(string): string  $encode
      */
-    private static function replaced(string $text, array $values, ?Closure $encode): string
+    public static function replaced(string $text, array $values, ?Closure $encode): string
     {
         return (string) preg_replace_callback(
             self::PLACE,

@@ -22,6 +22,7 @@ enum Camera: string
     case CheckoutScanner = 'checkout_scanner';
     case Kiosk = 'kiosk';
 
+    /** Its name on screens and in reports. */
     public function label(): string
     {
         return Devices::named($this->value)->label;

@@ -15,6 +15,7 @@ enum Printing: string
     case Flexo = 'flexo';
     case ScreenPrint = 'screen_print';
 
+    /** Its name on screens and in reports. */
     public function label(): string
     {
         return match ($this) {

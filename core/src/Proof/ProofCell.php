@@ -40,6 +40,7 @@ final readonly class ProofCell
     ) {
     }
 
+    /** The decoder that was tried beside the device’s own. */
     public function otherDecoder(): Decoder
     {
         return $this->device->decoder === Decoder::Plain ? Decoder::Thorough : Decoder::Plain;
@@ -58,6 +59,7 @@ final readonly class ProofCell
         return $this->times($this->margin);
     }
 
+    /** What the margin of the device’s own decoder is worth. */
     public function verdict(): Verdict
     {
         $ratio = $this->ratio();

@@ -67,6 +67,7 @@ final readonly class ProofResult
         }, $this->plan->requirements);
     }
 
+    /** Whether every requirement is met by the cells that it is about. */
     public function isMet(): bool
     {
         return ! in_array(false, array_column($this->requirements(), 'met'), true);

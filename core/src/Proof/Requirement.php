@@ -70,6 +70,7 @@ final readonly class Requirement
         return new self($part, $match[1] === '' ? null : $match[1], $condition, (float) $match[4] * ($isLength ? self::LENGTHS[$unit] ?? 1.0 : 1.0));
     }
 
+    /** Whether it asks something of this cell. */
     public function isAbout(ProofCell $cell): bool
     {
         return $this->condition === $cell->condition && ($this->device === null || $this->device === $cell->device->id);

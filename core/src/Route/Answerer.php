@@ -33,6 +33,7 @@ final class Answerer
         return $decision->asks ? Reply::page(200, Notice::place($pass)) : self::to($decision->target, $waypoint, $decision->rule, $pass);
     }
 
+    /** What is answered at a code that stands for nothing. */
     public static function unknown(): Reply
     {
         return Reply::page(404, Notice::of('Nothing is behind this code', 'Look whether the address is whole, or scan the code again.'));

@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Route;
 /** One part of a rule's condition. All parts of a rule have to hold. */
 interface Clause
 {
+    /** Whether it is true of this visitor now. */
     public function holds(Visitor $visitor): bool;
 
     /** As a part of a sentence, such as "the device is a phone". */

@@ -47,6 +47,7 @@ final readonly class Notice
         return $this->hasScript ? ['Content-Security-Policy' => "default-src 'none'; script-src 'self'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'", 'Permissions-Policy' => 'geolocation=(self)'] : [];
     }
 
+    /** The notice as a page of its own, without scripts. */
     public function html(): string
     {
         return '<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><meta name="color-scheme" content="light dark"><title>'.self::escaped($this->title === '' ? mb_strimwidth($this->text, 0, 60) : $this->title).'</title><style>'.self::STYLE.'</style></head><body><main>'.($this->title === '' ? '' : '<h1>'.self::escaped($this->title).'</h1>').'<p>'.self::escaped($this->text).'</p>'.$this->more.'</main></body></html>';

@@ -72,6 +72,11 @@ final readonly class Route
         return new Decision(null, $this->else, false, $why);
     }
 
+    /**
+     * Whether it no longer answers: its last day is past, or its last scan was counted.
+     *
+     * @param  int  $number  of the scan, from 1
+     */
     public function isOver(DateTimeImmutable $now, int $number): bool
     {
         return ($this->endsAt !== null && $now >= $this->endsAt) || ($this->endsAfter !== null && $number > $this->endsAfter);

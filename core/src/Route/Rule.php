@@ -37,6 +37,7 @@ final readonly class Rule
         }
     }
 
+    /** Whether all its clauses hold. */
     public function holds(Visitor $visitor): bool
     {
         foreach ($this->when as $clause) {
@@ -93,6 +94,7 @@ final readonly class Rule
         return null;
     }
 
+    /** The rule as a sentence. */
     public function words(): string
     {
         return 'When '.implode(' and ', array_map(static fn (Clause $one): string => $one->words(), $this->when));

@@ -22,7 +22,7 @@ final class CsvRows
     public static function of(string $text, string $delimiter): iterable
     {
         self::demandTable($text, $delimiter);
-        $stream = fopen('php://temp/maxmemory:67108864', 'w+');
+        $stream = fopen('php://temp/maxmemory:1048576', 'w+');
         if ($stream === false) {
             throw new RuntimeException('There is no room for a temporary file.');
         }

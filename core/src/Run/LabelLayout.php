@@ -66,6 +66,7 @@ final readonly class LabelLayout
         return $layout;
     }
 
+    /** The one part that is the row’s own symbol. */
     public function symbol(): LabelPart
     {
         return array_values(array_filter($this->parts, static fn (LabelPart $part): bool => $part->kind === 'symbol'))[0];

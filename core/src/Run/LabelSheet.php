@@ -122,6 +122,7 @@ final readonly class LabelSheet
         ];
     }
 
+    /** The same with crop marks. */
     public function withMarks(): self
     {
         return self::of([...$this->toArray(), 'marks' => true]);
@@ -146,6 +147,7 @@ final readonly class LabelSheet
         }
     }
 
+    /** Labels of a sheet. */
     public function perPage(): int
     {
         return $this->columns * $this->rows;

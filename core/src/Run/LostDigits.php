@@ -21,7 +21,12 @@ final class LostDigits
     {
         $found = [];
         foreach ($table->columns as $i => $column) {
-            $values = array_map(static fn (array $row): string => trim($row[$i]), $table->rows);
+            $values = [];
+            foreach ($table->rows as $number => $row) {
+                // Signs are in numbers alone; of what else is there its being there counts.
+                $value = trim($row[$i]);
+                $values[$number] = preg_match('/^[\d.,Ee+]{1,40}$/D', $value) === 1 ? $value : ($value === '' ? '' : '-');
+            }
             foreach (self::signs($values) as $sign => [$rows, $message]) {
                 if ($rows !== []) {
                     $found[] = ['column' => $column, 'sign' => $sign, 'count' => count($rows), 'rows' => array_slice($rows, 0, self::NAMED), 'message' => $message];

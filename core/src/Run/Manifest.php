@@ -4,32 +4,54 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Run;
 
+use RuntimeException;
+
 /** What came of every row: for programs as JSON, for spreadsheets and mail merges as CSV beside the row's own cells. */
 final class Manifest
 {
     /** What a spreadsheet would calculate when a cell begins with it. */
     private const FORMULA = '/^[=+\-@\t\r]/';
 
-    /** @param  list<array<string, mixed>>  $rows */
-    public static function json(array $rows): string
+    /**
+     * @param  iterable<array<string, mixed>>  $rows
+     * @param  resource  $stream
+     *
+     * @throws RuntimeException when there is no room for it
+     */
+    public static function json(iterable $rows, $stream): void
     {
-        return json_encode(['made_at' => gmdate('Y-m-d\TH:i:s\Z'), 'rows' => $rows], JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE)."\n";
+        self::write($stream, '{"made_at":'.json_encode(gmdate('Y-m-d\TH:i:s\Z')).',"rows":[');
+        $between = '';
+        foreach ($rows as $row) {
+            self::write($stream, $between.json_encode($row, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE));
+            $between = ',';
+        }
+        self::write($stream, "]}\n");
     }
 
-    /** @param  list<array<string, mixed>>  $rows */
-    public static function csv(array $rows, Table $table): string
+    /**
+     * @param  iterable<array{array<string, mixed>, list<string>}>  $rows  each with its own cells
+     * @param  list<string>  $columns
+     * @param  resource  $stream
+     *
+     * @throws RuntimeException when there is no room for it
+     */
+    public static function csv(iterable $rows, array $columns, $stream): void
     {
-        $stream = fopen('php://temp/maxmemory:67108864', 'w+');
-        assert($stream !== false);
-        fwrite($stream, "\xEF\xBB\xBF");
-        self::line($stream, [...$table->columns, 'picture', 'says', 'symbol', 'sha256', 'problem']);
-        foreach ($rows as $row) {
+        self::write($stream, "\xEF\xBB\xBF");
+        self::line($stream, [...$columns, 'picture', 'says', 'symbol', 'sha256', 'problem']);
+        foreach ($rows as [$row, $cells]) {
             $of = static fn (string $name): string => is_scalar($row[$name] ?? null) ? (string) $row[$name] : '';
-            self::line($stream, [...$table->rows[(int) $of('row')] ?? [], $of('file'), $of('text'), $of('symbol'), $of('sha256'), $of('problem')]);
+            self::line($stream, [...$cells, $of('file'), $of('text'), $of('symbol'), $of('sha256'), $of('problem')]);
         }
-        rewind($stream);
+    }
 
-        return (string) stream_get_contents($stream);
+    /** @param  resource  $stream */
+    private static function write($stream, string $bytes): void
+    {
+        if (@fwrite($stream, $bytes) !== strlen($bytes)) {
+            throw new RuntimeException('There is no room for the list of what was made.');
+        }
     }
 
     /**
@@ -38,6 +60,7 @@ final class Manifest
      */
     private static function line($stream, array $cells): void
     {
-        fputcsv($stream, array_map(static fn (string $cell): string => preg_match(self::FORMULA, $cell) === 1 ? "'$cell" : $cell, $cells), ',', '"', '', "\r\n");
+        $safe = array_map(static fn (string $cell): string => preg_match(self::FORMULA, $cell) === 1 ? "'$cell" : $cell, $cells);
+        @fputcsv($stream, $safe, ',', '"', '', "\r\n") !== false || throw new RuntimeException('There is no room for the list of what was made.');
     }
 }

@@ -121,6 +121,7 @@ final readonly class Recipe
         );
     }
 
+    /** The linear symbology of its rows; null where they are matrix symbols. */
     public function linear(): ?LinearSymbology
     {
         return LinearSymbology::tryFrom($this->symbology);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Run;
 
+use Closure;
 use KeenGlyph\Core\Compose\BarsComposition;
 use KeenGlyph\Core\Compose\BarsOptions;
 use KeenGlyph\Core\Compose\Composition;
@@ -55,6 +56,9 @@ final class RowDrawer
     private array $others = [];
 
     private readonly Reader $reader;
+
+    /** @var ?array{?Closure(string): string} how values are written in the recipe's text, once that is known */
+    private ?array $writing = null;
 
     /** Of the symbol in a layout; as the options say when null. */
     private readonly ?Size $size;
@@ -296,7 +300,13 @@ final class RowDrawer
     /** @param  array<string, string>  $values */
     private function input(array $values): PayloadInput
     {
-        return $this->recipe->fields !== [] && $this->recipe->kind !== null ? PayloadInput::ofFields($this->recipe->kind, $this->recipe->fields, $values) : PayloadInput::ofText($this->recipe->text, $this->recipe->kind, $values);
+        if ($this->recipe->fields !== [] && $this->recipe->kind !== null) {
+            return PayloadInput::ofFields($this->recipe->kind, $this->recipe->fields, $values);
+        }
+        // The template is the same in all rows, and so is how it takes its values.
+        $this->writing ??= [MergeFields::writing($this->recipe->text, $this->recipe->kind, $this->context)];
+
+        return PayloadInput::ofText(MergeFields::replaced($this->recipe->text, $values, $this->writing[0]), $this->recipe->kind);
     }
 
     /** @param  array<string, string>  $values */

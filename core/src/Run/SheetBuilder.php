@@ -51,6 +51,7 @@ final class SheetBuilder
         }
     }
 
+    /** Whether no label was laid yet. */
     public function isEmpty(): bool
     {
         return $this->labels === [];

@@ -20,11 +20,11 @@ final readonly class Table
 
     /**
      * @param  list<string>  $columns
-     * @param  array<int, list<string>>  $rows  by their number in the source, from 1
+     * @param  Spool<list<string>>  $rows  by their number in the source, from 1
      * @param  ?TableForm  $form  null where the source says its form itself
      * @param  array<int, string>  $cautions  by row
      */
-    private function __construct(public array $columns, public array $rows, public ?TableForm $form, public array $cautions)
+    private function __construct(public array $columns, public Spool $rows, public ?TableForm $form, public array $cautions)
     {
     }
 
@@ -40,7 +40,9 @@ final readonly class Table
         }
         $form ??= TableForm::guess($bytes, $names);
         $columns = null;
-        $rows = $cautions = [];
+        /** @var Spool<list<string>> $rows */
+        $rows = new Spool;
+        $cautions = [];
         foreach (CsvRows::of(TableForm::text($bytes, $form->encoding), $form->delimiter) as $number => $row) {
             if ($columns === null) {
                 $columns = self::columns($row, $form->hasHeader);
@@ -51,7 +53,7 @@ final readonly class Table
             if (count($row) > count($columns) && trim(implode('', array_slice($row, count($columns)))) !== '') {
                 $cautions[$number] = 'It has more cells than there are columns; the rest is left out. A delimiter in a value needs quotes around it.';
             }
-            $rows[$number] = array_slice(array_pad($row, count($columns), ''), 0, count($columns));
+            $rows->put($number, array_slice(array_pad($row, count($columns), ''), 0, count($columns)));
             if (count($rows) > self::MOST || count($rows) * count($columns) > self::CELLS) {
                 throw new InvalidRun(count($rows) > self::MOST ? 'A run has at most '.number_format(self::MOST).' rows. Make several tables of it.' : 'A table has at most '.number_format(self::CELLS).' cells. Leave out columns that are not needed.');
             }
@@ -93,9 +95,10 @@ final readonly class Table
         if (count($columns) > self::COLUMNS || count($columns) * count($list) > self::CELLS) {
             throw new InvalidRun('A table has at most '.self::COLUMNS.' columns and '.number_format(self::CELLS).' cells.');
         }
-        $rows = [];
+        /** @var Spool<list<string>> $rows */
+        $rows = new Spool;
         foreach ($list as $i => $row) {
-            $rows[$i + 1] = array_map(static fn (string $column): string => $row[$column] ?? '', $columns);
+            $rows->put($i + 1, array_map(static fn (string $column): string => $row[$column] ?? '', $columns));
         }
 
         return new self($columns, $rows, null, []);
@@ -105,11 +108,12 @@ final readonly class Table
      * A table as it was kept.
      *
      * @param  list<string>  $columns
-     * @param  array<int, list<string>>  $rows
+     * @param  iterable<int, list<string>>  $rows  by number
+     * @param  array<int, string>  $cautions  by row
      */
-    public static function kept(array $columns, array $rows): self
+    public static function kept(array $columns, iterable $rows, ?TableForm $form = null, array $cautions = []): self
     {
-        return new self($columns, $rows, null, []);
+        return new self($columns, Spool::of($rows), $form, $cautions);
     }
 
     /**
@@ -125,13 +129,14 @@ final readonly class Table
         if (max(abs($from), abs($to)) > self::LARGEST || $step < 1 || $to < $from || intdiv($to - $from, max(1, $step)) >= self::MOST || $digits < 1 || $digits > 30) {
             throw new InvalidRun('A series goes up from its first number to its last by 1 or more, with 1 to 30 digits, at most '.number_format(self::MOST).' of them.');
         }
-        $rows = [];
+        /** @var Spool<list<string>> $rows */
+        $rows = new Spool;
         for ($number = $from; $number <= $to; $number += $step) {
             $text = $prefix.str_pad((string) $number, $digits, '0', STR_PAD_LEFT);
-            $rows[] = ['number' => $withCheck ? $text.self::checkDigit($text) : $text];
+            $rows->put(count($rows) + 1, [$withCheck ? $text.self::checkDigit($text) : $text]);
         }
 
-        return self::of($rows);
+        return new self(['number'], $rows, null, []);
     }
 
     /**
@@ -144,29 +149,37 @@ final readonly class Table
      */
     public function changed(array $changes, array $without = []): self
     {
-        $rows = $this->rows;
         $places = array_flip($this->columns);
+        $mended = [];
         foreach ($changes as $number => $cells) {
-            if (! is_int($number) || ! isset($rows[$number]) || ! is_array($cells)) {
+            if (! is_int($number) || ! $this->rows->has($number) || ! is_array($cells)) {
                 throw new InvalidRun("There is no row $number to be changed.");
             }
+            $row = $this->rows->at($number);
             foreach ($cells as $column => $value) {
                 if (! isset($places[$column]) || ! is_string($value) || ! mb_check_encoding($value, 'UTF-8')) {
                     throw new InvalidRun("A change of row $number names a column and gives it a text; there is no column “{$column}”, or its value is no text.");
                 }
-                $row = $rows[$number];
                 $row[$places[$column]] = $value;
-                $rows[$number] = array_values($row);
             }
+            $mended[$number] = array_values($row);
         }
+        $out = array_flip($without);
+        $rows = (function () use ($mended, $out): iterable {
+            foreach ($this->rows as $number => $row) {
+                if (! isset($out[$number])) {
+                    yield $number => $mended[$number] ?? $row;
+                }
+            }
+        })();
 
-        return new self($this->columns, array_diff_key($rows, array_flip($without)), $this->form, array_diff_key($this->cautions, array_flip($without)));
+        return new self($this->columns, Spool::of($rows), $this->form, array_diff_key($this->cautions, $out));
     }
 
     /** @return array<string, string> values by column */
     public function row(int $number): array
     {
-        return array_combine($this->columns, $this->rows[$number]);
+        return array_combine($this->columns, $this->rows->at($number));
     }
 
     private static function checkDigit(string $text): string

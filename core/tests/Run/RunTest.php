@@ -36,13 +36,13 @@ it('guesses how a table was written', function (string $bytes, string $encoding,
 
 it('keeps every cell as it was written', function (): void {
     $table = Table::csv("sku,name,note\n0123,\"Soft, set\",\"two\nlines\"\n,,\n=1+1,\"say \"\"hi\"\"\",🐝\n9,x,y,z\n");
-    expect($table->columns)->toBe(['sku', 'name', 'note'])->and(array_keys($table->rows))->toBe([2, 4, 5])
+    expect($table->columns)->toBe(['sku', 'name', 'note'])->and($table->rows->numbers())->toBe([2, 4, 5])
         ->and($table->row(2))->toBe(['sku' => '0123', 'name' => 'Soft, set', 'note' => "two\nlines"])->and($table->row(4))->toBe(['sku' => '=1+1', 'name' => 'say "hi"', 'note' => '🐝'])
         ->and(array_keys($table->cautions))->toBe([5]);
     expect(Table::csv("a,a,\n1,2,3\n", new TableForm('UTF-8', ',', true))->columns)->toBe(['a', 'a 2', 'column3'])
-        ->and(Table::csv("0123\n0456\n", new TableForm('UTF-8', ',', false))->rows)->toBe([1 => ['0123'], 2 => ['0456']])
-        ->and(Table::json('[{"sku":"007","n":12345678901234567890},{"sku":7,"b":true}]')->rows)->toBe([1 => ['007', '12345678901234567890', ''], 2 => ['7', '', 'true']])
-        ->and(array_column(Table::series('952012345', 1, 3, 1, 3, true)->rows, 0))->toBe(['9520123450014', '9520123450021', '9520123450038']);
+        ->and(iterator_to_array(Table::csv("0123\n0456\n", new TableForm('UTF-8', ',', false))->rows))->toBe([1 => ['0123'], 2 => ['0456']])
+        ->and(iterator_to_array(Table::json('[{"sku":"007","n":12345678901234567890},{"sku":7,"b":true}]')->rows))->toBe([1 => ['007', '12345678901234567890', ''], 2 => ['7', '', 'true']])
+        ->and(array_column(iterator_to_array(Table::series('952012345', 1, 3, 1, 3, true)->rows), 0))->toBe(['9520123450014', '9520123450021', '9520123450038']);
 });
 
 it('refuses tables that are none', function (callable $make): void {

@@ -1452,10 +1452,50 @@ export interface paths {
         put?: never;
         /**
          * What would be wrong with a run
-         * @description Nothing is drawn. Looks as far as three seconds reach, and says how far.
+         * @description Nothing is drawn. Looks as far as three seconds reach, and says how far; `/table-checks` looks through all of a large table.
          */
         post: operations["checkRun"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/table-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look through a whole table
+         * @description For tables of more rows than `/runs/check` reaches: looks through all of them in the queue (a hundred thousand in less than a minute). What was found is kept for a day.
+         */
+        post: operations["checkWholeTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/table-checks/{whole}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                whole: string;
+            };
+            cookie?: never;
+        };
+        /** How far a table has been looked through, and what was found */
+        get: operations["showWholeCheck"];
+        put?: never;
+        post?: never;
+        /** Stop looking, and forget what was found */
+        delete: operations["stopWholeCheck"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4095,6 +4135,15 @@ export interface components {
             count: number;
             rows: number[];
             message: string;
+        };
+        WholeCheck: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            state: "queued" | "running" | "done" | "failed";
+            rows: number;
+            looked_at: number;
+            found: components["schemas"]["RunCheck"] | null;
         };
         RunCheck: {
             rows: number;
@@ -8442,6 +8491,124 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RunCheck"];
                 };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    checkWholeTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunInput"];
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                    /** @description As JSON */
+                    recipe: string;
+                    name?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is looked through */
+            202: {
+                headers: {
+                    /** @description Where to ask how far it is */
+                    Location?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeCheck"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    showWholeCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                whole: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeCheck"];
+                };
+            };
+            /** @description Not changed since the tag in If-None-Match */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            401: components["responses"]["Unauthorized"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["Problem"];
+            406: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            413: components["responses"]["Problem"];
+            415: components["responses"]["Problem"];
+            419: components["responses"]["Problem"];
+            422: components["responses"]["Invalid"];
+            429: components["responses"]["Limited"];
+            503: components["responses"]["Busy"];
+        };
+    };
+    stopWholeCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                whole: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem"];
             401: components["responses"]["Unauthorized"];

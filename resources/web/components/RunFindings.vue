@@ -4,8 +4,15 @@ import { type Schemas } from '@/api/client'
 import KgVerdict from './KgVerdict.vue'
 
 /** What would be wrong before anything is drawn, and its cells to be mended or rows to be left out. */
-const props = defineProps<{ found: Schemas['RunCheck']; isOld: boolean; columns: string[]; isBusy: boolean }>()
-const emit = defineEmits<{ whole: [] }>()
+const props = defineProps<{
+  found: Schemas['RunCheck']
+  isOld: boolean
+  columns: string[]
+  /** How far the whole table has been looked through; null when nobody does. */
+  looked: { at: number; of: number } | null
+}>()
+const emit = defineEmits<{ whole: []; stop: [] }>()
+const share = computed(() => (props.looked && props.looked.of > 0 ? (100 * props.looked.at) / props.looked.of : 0))
 const changes = defineModel<Record<string, Record<string, string>>>('changes', { required: true })
 const without = defineModel<number[]>('without', { required: true })
 const ROW = 32
@@ -36,8 +43,27 @@ const order = computed(() => [
       of {{ found.looked_at.toLocaleString('en-GB') }} rows in order<template v-if="found.largest_version"
         >, largest version {{ found.largest_version }}</template
       ><template v-if="found.looked_at < found.rows">; the rest is looked at when it is drawn</template>
-      <v-btn v-if="found.looked_at < found.rows" :loading="isBusy" @click="emit('whole')">Look further</v-btn>
+      <v-btn v-if="found.looked_at < found.rows && !looked" @click="emit('whole')"
+        >Look at all {{ found.rows.toLocaleString('en-GB') }}</v-btn
+      >
     </p>
+    <div v-if="looked" class="row" role="status">
+      <div
+        class="progress"
+        role="progressbar"
+        :aria-valuenow="looked.at"
+        aria-valuemin="0"
+        :aria-valuemax="looked.of"
+        aria-label="Rows looked at"
+      >
+        <i :style="{ width: `${share}%` }" />
+      </div>
+      <span class="note"
+        ><b class="fig">{{ looked.at.toLocaleString('en-GB') }}</b> of {{ found.rows.toLocaleString('en-GB') }} rows
+        looked at</span
+      >
+      <button type="button" class="link" @click="emit('stop')">Stop looking</button>
+    </div>
     <p v-if="found.module_mm !== null" class="fault">
       <KgVerdict :verdict="found.too_small_for.length > 0 ? 'marginal' : 'holds'" /><span
         >Its modules are <b class="fig">{{ found.module_mm.toFixed(2) }} mm</b>:
@@ -124,6 +150,15 @@ section {
   display: flex;
   gap: 8px;
   align-items: baseline;
+}
+.progress {
+  display: flex;
+  width: 220px;
+  height: 8px;
+  background: var(--rule);
+}
+.progress i {
+  background: var(--ink);
 }
 .mend {
   border: 1px solid var(--rule);

@@ -3,7 +3,7 @@ import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas } from '@/api/client'
 import { useKinds } from '@/composables/useKinds'
-import { hasRows, type RunSource, useRunChanges } from '@/composables/useRuns'
+import { hasRows, type RunSource, useRunChanges, useWholeCheck } from '@/composables/useRuns'
 import type { Kind, Values } from '@/lib/kinds'
 import { begun, type Layout, plain } from '@/lib/label'
 import { filled } from '@/lib/mapping'
@@ -142,6 +142,7 @@ const picture = ref('')
 watch(settled, () => void look(), { immediate: true })
 async function look(): Promise<void> {
   const own = ++turn
+  stop()
   if (!hasTable.value) return void (found.value = null)
   isLooking.value = true
   try {
@@ -161,18 +162,15 @@ async function look(): Promise<void> {
     if (own === turn) isLooking.value = false
   }
 }
-/** More of the table, as far as seven seconds reach. */
-const isWhole = ref(false)
-async function lookThrough(): Promise<void> {
+/** The whole of a large table. */
+const { looked, look: lookThrough, stop } = useWholeCheck()
+async function lookAtAll(): Promise<void> {
   const own = ++turn
-  isWhole.value = true
   try {
-    const answer = await check(source.value, body.value, { ...more.value, whole: '1' })
-    if (own === turn) found.value = answer
+    const answer = await lookThrough(source.value, body.value, more.value)
+    if (own === turn && answer !== null) found.value = answer
   } catch (e) {
     if (own === turn) problem.value = words(e)
-  } finally {
-    isWhole.value = false
   }
 }
 /** The recipe as a file: the command line and the API take the same. */
@@ -408,8 +406,9 @@ async function go(): Promise<void> {
       :found="found"
       :is-old="isLooking"
       :columns="asked"
-      :is-busy="isWhole"
-      @whole="lookThrough"
+      :looked="looked"
+      @whole="lookAtAll"
+      @stop="stop"
     />
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
     <div class="row">

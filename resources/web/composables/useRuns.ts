@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, type MaybeRefOrGetter, toValue } from 'vue'
-import { api, type Schemas, unwrap } from '@/api/client'
+import { computed, type MaybeRefOrGetter, onScopeDispose, ref, toValue } from 'vue'
+import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 
 export type Run = Schemas['Run']
 
@@ -78,10 +78,55 @@ function form(source: RunSource, recipe: Schemas['RunRecipe'], more: Record<stri
   return data
 }
 
+/** Milliseconds between two questions how far a whole table has been looked through. */
+const LOOK_PACE = 500
+
+/** A whole table is looked through in the queue: how far it is, and what was found, until it is stopped. */
+export function useWholeCheck() {
+  const looked = ref<{ at: number; of: number } | null>(null)
+  let turn = 0
+  const forget = (whole: string) => api.DELETE('/api/v1/table-checks/{whole}', { params: { path: { whole } } })
+  function stop(): void {
+    turn++
+    looked.value = null
+  }
+  /** What was found; null when it was stopped meanwhile. */
+  async function look(
+    source: RunSource,
+    recipe: Schemas['RunRecipe'],
+    more: Record<string, string>,
+  ): Promise<Schemas['RunCheck'] | null> {
+    const own = ++turn
+    looked.value = { at: 0, of: 0 }
+    try {
+      let check = (await post('/api/v1/table-checks', form(source, recipe, more))) as Schemas['WholeCheck']
+      const whole = check.id
+      while (own === turn && (check.state === 'queued' || check.state === 'running')) {
+        looked.value = { at: check.looked_at, of: check.rows }
+        await new Promise((resolve) => setTimeout(resolve, LOOK_PACE))
+        if (own !== turn) break
+        const answer = await unwrap(api.GET('/api/v1/table-checks/{whole}', { params: { path: { whole } } }))
+        check = answer as Schemas['WholeCheck']
+      }
+      if (own !== turn) {
+        await forget(whole)
+        return null
+      }
+      if (check.found === null) throw new ApiProblem(500, 'The table could not be looked through. Try it again.', {})
+      return check.found
+    } finally {
+      if (own === turn) looked.value = null
+    }
+  }
+  onScopeDispose(stop)
+  return { looked, look, stop }
+}
+
+const post = (path: '/api/v1/runs' | '/api/v1/runs/check' | '/api/v1/table-checks', body: FormData) =>
+  unwrap(api.POST(path, { body: body as never, bodySerializer: (given) => given as unknown as FormData }))
+
 export function useRunChanges() {
   const client = useQueryClient()
-  const post = (path: '/api/v1/runs' | '/api/v1/runs/check', body: FormData) =>
-    unwrap(api.POST(path, { body: body as never, bodySerializer: (given) => given as unknown as FormData }))
   return {
     check: (source: RunSource, recipe: Schemas['RunRecipe'], more: Record<string, string>) =>
       post('/api/v1/runs/check', form(source, recipe, more)) as Promise<Schemas['RunCheck']>,
