@@ -16,9 +16,9 @@ use KeenGlyph\Core\Run\InvalidRun;
 use KeenGlyph\Core\Run\Manifest;
 use KeenGlyph\Core\Run\RowDrawer;
 use KeenGlyph\Core\Run\SheetBuilder;
+use KeenGlyph\Core\Run\ZipWriter;
 use RuntimeException;
 use Throwable;
-use ZipArchive;
 
 /** Puts what a run made into one file, once; a worker that is killed leaves it to the next. */
 final class FinishRun implements ShouldQueue
@@ -76,24 +76,21 @@ final class FinishRun implements ShouldQueue
     /** @return int bytes */
     private function zip(Run $run): int
     {
-        $file = (string) tempnam(sys_get_temp_dir(), 'run');
-        $copies = [];
-        try {
-            $zip = new ZipArchive;
-            $zip->open($file, ZipArchive::OVERWRITE) === true || throw new RuntimeException('A temporary file could not be opened.');
-            $ending = $run->recipe()->format->value;
+        $ending = $run->recipe()->format->value;
+        $isPacked = in_array($ending, ['png', 'jpg', 'webp', 'pdf'], true);
+        $file = $this->written(function ($stream) use ($run, $ending, $isPacked): void {
+            $zip = new ZipWriter($stream);
             foreach ($this->made($run) as $item) {
-                $name = "{$item['name']}.$ending";
-                $zip->addFile($this->local($run, (int) $item['row'], $copies), $name);
-                $zip->setCompressionName($name, in_array($ending, ['png', 'jpg', 'webp', 'pdf'], true) ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
+                $zip->add("{$item['name']}.$ending", RunStore::disk()->get($run->folder()."/pictures/{$item['row']}") ?? throw new RuntimeException('A picture is gone.'), $isPacked);
             }
-            $zip->addFile($copies[] = $this->written(fn ($stream) => Manifest::json($this->rows($run, $ending), $stream)), 'manifest.json');
-            $zip->addFile($copies[] = $this->written(fn ($stream) => Manifest::csv($this->besideCells($run, $ending), $run->columns, $stream)), 'manifest.csv');
-            @$zip->close() || throw new RuntimeException('The ZIP could not be written.');
-
+            $zip->addWritten('manifest.json', fn ($stream) => Manifest::json($this->rows($run, $ending), $stream));
+            $zip->addWritten('manifest.csv', fn ($stream) => Manifest::csv($this->besideCells($run, $ending), $run->columns, $stream));
+            $zip->finish();
+        });
+        try {
             return $this->keep($run, $file);
         } finally {
-            array_map(unlink(...), [...$copies, ...(is_file($file) ? [$file] : [])]);
+            unlink($file);
         }
     }
 
@@ -110,10 +107,8 @@ final class FinishRun implements ShouldQueue
         if ($sheets->isEmpty()) {
             throw new InvalidRun('No row could be made, so there is no sheet.');
         }
-        $file = (string) tempnam(sys_get_temp_dir(), 'run');
+        $file = $this->written($sheets->write(...));
         try {
-            file_put_contents($file, $sheets->pdf()) > 0 || throw new RuntimeException('The PDF could not be written.');
-
             return [$this->keep($run, $file), $sheets->proof($file)];
         } finally {
             unlink($file);
@@ -126,24 +121,6 @@ final class FinishRun implements ShouldQueue
         RunStore::disk()->put($run->result(), $stream) || throw new RuntimeException('The result could not be stored.');
 
         return (int) filesize($file);
-    }
-
-    /**
-     * The picture as a file of this machine.
-     *
-     * @param  list<string>  $copies  that are made of files elsewhere
-     */
-    private function local(Run $run, int $row, array &$copies): string
-    {
-        $path = $run->folder()."/pictures/$row";
-        if (config('filesystems.disks.runs.driver') === 'local') {
-            return RunStore::disk()->path($path);
-        }
-        $copy = (string) tempnam(sys_get_temp_dir(), 'row');
-        file_put_contents($copy, (string) RunStore::disk()->get($path));
-        $copies[] = $copy;
-
-        return $copy;
     }
 
     /** @return iterable<array{row: int, name: string, text: string, cells: list<string>}> in the table's order */
@@ -191,10 +168,15 @@ final class FinishRun implements ShouldQueue
      */
     private function written(callable $write): string
     {
-        $file = (string) tempnam(sys_get_temp_dir(), 'row');
-        $stream = fopen($file, 'wb') ?: throw new RuntimeException('A temporary file could not be opened.');
-        $write($stream);
-        fclose($stream) || throw new RuntimeException('A temporary file could not be written.');
+        $file = (string) tempnam(sys_get_temp_dir(), 'run');
+        $stream = fopen($file, 'w+b') ?: throw new RuntimeException('A temporary file could not be opened.');
+        try {
+            $write($stream);
+            fclose($stream) || throw new RuntimeException('A temporary file could not be written.');
+        } catch (Throwable $why) {
+            unlink($file);
+            throw $why;
+        }
 
         return $file;
     }

@@ -14,8 +14,8 @@ use KeenGlyph\Core\Run\RowDrawer;
 use KeenGlyph\Core\Run\SheetBuilder;
 use KeenGlyph\Core\Run\Spool;
 use KeenGlyph\Core\Run\Table;
+use KeenGlyph\Core\Run\ZipWriter;
 use KeenGlyph\Core\Run\Zpl;
-use ZipArchive;
 
 /**
  * Where a run goes: a folder of pictures, a ZIP, sheets of labels, or a printer's commands; with a manifest of every row.
@@ -81,7 +81,7 @@ final class RunTarget
     public function clear(): void
     {
         if ($this->sort === 'zip' || $this->sort === 'zpl') {
-            array_map(unlink(...), [...glob($this->folder.'/*') ?: [], ...array_filter(["$this->folder/.json", "$this->folder/.csv"], is_file(...))]);
+            array_map(unlink(...), glob($this->folder.'/*') ?: []);
             @rmdir($this->folder);
         }
     }
@@ -113,27 +113,16 @@ final class RunTarget
      */
     private function zip(Spool $rows, Table $table): array
     {
-        $half = "$this->out.part";
-        $zip = new ZipArchive;
-        if ($zip->open($half, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
-            throw new UsageError("“{$this->out}” cannot be written.");
-        }
-        foreach (self::made($rows) as $file) {
-            // Pictures of dots are packed already.
-            $isPacked = preg_match('/\.(?:png|jpg|webp|pdf)$/', $file) === 1;
-            $zip->addFile("$this->folder/$file", $file);
-            $zip->setCompressionName($file, $isPacked ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
-        }
-        // Names of pictures never begin with a point.
-        Files::stream("$this->folder/.json", static fn ($stream) => Manifest::json($rows, $stream));
-        Files::stream("$this->folder/.csv", static fn ($stream) => Manifest::csv(self::beside($rows, $table), $table->columns, $stream));
-        $zip->addFile("$this->folder/.json", 'manifest.json');
-        $zip->addFile("$this->folder/.csv", 'manifest.csv');
-        // Everything is written here, file by file; nothing is held in memory.
-        if (! @$zip->close() || ! @rename($half, $this->out)) {
-            @unlink($half);
-            throw new UsageError("“{$this->out}” could not be finished: is there room for it?");
-        }
+        Files::stream($this->out, function ($stream) use ($rows, $table): void {
+            $zip = new ZipWriter($stream);
+            foreach (self::made($rows) as $file) {
+                // Pictures of dots are packed already.
+                $zip->add($file, Files::read("$this->folder/$file"), preg_match('/\.(?:png|jpg|webp|pdf)$/', $file) === 1);
+            }
+            $zip->addWritten('manifest.json', static fn ($stream) => Manifest::json($rows, $stream));
+            $zip->addWritten('manifest.csv', static fn ($stream) => Manifest::csv(self::beside($rows, $table), $table->columns, $stream));
+            $zip->finish();
+        });
         $this->manifest = 'manifest.json';
 
         return [[$this->out], null];
@@ -179,7 +168,7 @@ final class RunTarget
         if ($sheets->isEmpty()) {
             return [[], ['pages' => 0, 'labels' => 0, 'read_back' => 0, 'checked' => true]];
         }
-        Files::write($this->out, $sheets->pdf());
+        Files::stream($this->out, $sheets->write(...));
         Files::stream($this->manifest = "$this->out.manifest.json", static fn ($stream) => Manifest::json($rows, $stream));
 
         return [[$this->out], $sheets->proof($this->out)];

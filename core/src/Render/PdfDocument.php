@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Render;
 
 use LogicException;
+use RuntimeException;
 
 /**
  * A PDF 1.4 file (ISO 32000-1) that grows page by page. Pictures and gradients that occur more than once are written
@@ -19,8 +20,16 @@ final class PdfDocument
     /** The catalogue, the list of pages and the information come first. */
     private const FIXED = 3;
 
-    /** @var list<string> objects after the fixed ones */
-    private array $objects = [];
+    /** Bytes of objects that are held in memory before there is a temporary file. */
+    private const MEMORY = 1_048_576;
+
+    /** @var resource objects after the fixed ones, one after the other */
+    private $objects;
+
+    /** @var list<int> where each of them begins */
+    private array $places = [];
+
+    private int $length = 0;
 
     /** @var array<string, string> references to shared objects by a hash of what they hold */
     private array $shared = [];
@@ -39,6 +48,7 @@ final class PdfDocument
         private readonly string $title,
         private readonly PrintInk $inks = PrintInk::Rgb,
     ) {
+        $this->objects = fopen('php://temp/maxmemory:'.self::MEMORY, 'w+b') ?: throw new RuntimeException('There is no room for a temporary file.');
     }
 
     /** Adds a page of exactly the scene's size. */
@@ -61,22 +71,53 @@ final class PdfDocument
     }
 
     /**
-     * The whole file.
+     * The whole file, for documents of some pages.
      *
      * @throws LogicException when it has no page yet
      */
     public function bytes(): string
     {
+        $file = fopen('php://memory', 'w+b') ?: throw new RuntimeException('There is no memory for the file.');
+        $this->write($file);
+        rewind($file);
+
+        return (string) stream_get_contents($file);
+    }
+
+    /**
+     * Writes the whole file, however many pages it has, without holding it in memory.
+     *
+     * @param  resource  $file
+     *
+     * @throws LogicException when it has no page yet
+     * @throws RuntimeException when there is no room for it
+     */
+    public function write($file): void
+    {
         if ($this->pages === []) {
             throw new LogicException('A document has at least one page.');
         }
-
-        return self::file([
+        [$head, $places] = ["%PDF-1.4\n%\xE2\xE3\xCF\xD3\n", []];
+        foreach ([
             '<< /Type /Catalog /Pages 2 0 R >>',
             sprintf('<< /Type /Pages /Kids [%s] /Count %d >>', implode(' ', $this->pages), count($this->pages)),
             '<< /Title <FEFF'.bin2hex(mb_convert_encoding($this->title, 'UTF-16BE', 'UTF-8')).'> /Producer (Keen Glyph) >>',
-            ...$this->objects,
-        ]);
+        ] as $i => $object) {
+            $places[] = strlen($head);
+            $head .= self::numbered($i + 1, $object);
+        }
+        self::put($file, $head);
+        rewind($this->objects);
+        stream_copy_to_stream($this->objects, $file) === $this->length || throw new RuntimeException('There is no room for the file.');
+        $count = self::FIXED + count($this->places) + 1;
+        self::put($file, sprintf("xref\n0 %d\n0000000000 65535 f \n", $count));
+        foreach ($places as $place) {
+            self::put($file, sprintf("%010d 00000 n \n", $place));
+        }
+        foreach ($this->places as $place) {
+            self::put($file, sprintf("%010d 00000 n \n", strlen($head) + $place));
+        }
+        self::put($file, sprintf("trailer\n<< /Size %d /Root 1 0 R /Info 3 0 R >>\nstartxref\n%d\n%%%%EOF\n", $count, strlen($head) + $this->length));
     }
 
     /**
@@ -171,9 +212,24 @@ final class PdfDocument
     /** @return string reference to the new object */
     private function object(string $object): string
     {
-        $this->objects[] = $object;
+        $number = self::FIXED + count($this->places) + 1;
+        $bytes = self::numbered($number, $object);
+        self::put($this->objects, $bytes);
+        $this->places[] = $this->length;
+        $this->length += strlen($bytes);
 
-        return (self::FIXED + count($this->objects)).' 0 R';
+        return "$number 0 R";
+    }
+
+    private static function numbered(int $number, string $object): string
+    {
+        return "$number 0 obj\n$object\nendobj\n";
+    }
+
+    /** @param  resource  $file */
+    private static function put($file, string $bytes): void
+    {
+        @fwrite($file, $bytes) === strlen($bytes) || throw new RuntimeException('There is no room for the file.');
     }
 
     /**
@@ -191,23 +247,5 @@ final class PdfDocument
         $named[$name] = $reference;
 
         return $name;
-    }
-
-    /** @param  list<string>  $objects  the first is the catalogue, the third the information */
-    private static function file(array $objects): string
-    {
-        $pdf = "%PDF-1.4\n%\xE2\xE3\xCF\xD3\n";
-        $offsets = [];
-        foreach ($objects as $i => $object) {
-            $offsets[] = strlen($pdf);
-            $pdf .= ($i + 1)." 0 obj\n$object\nendobj\n";
-        }
-        $table = strlen($pdf);
-        $pdf .= sprintf("xref\n0 %d\n0000000000 65535 f \n", count($objects) + 1);
-        foreach ($offsets as $offset) {
-            $pdf .= sprintf("%010d 00000 n \n", $offset);
-        }
-
-        return $pdf.sprintf("trailer\n<< /Size %d /Root 1 0 R /Info 3 0 R >>\nstartxref\n%d\n%%%%EOF\n", count($objects) + 1, $table);
     }
 }

@@ -48,6 +48,12 @@ final readonly class PlacedSymbol
     ) {
     }
 
+    /** @return array{string, float, float, float, float, int, bool, bool} as it is kept until the page is read */
+    public function toArray(): array
+    {
+        return [$this->text, $this->left, $this->top, $this->width, $this->height, $this->modules, $this->isLinear, $this->isLight];
+    }
+
     /** Millimetres a module. */
     public function moduleMm(): float
     {

@@ -12,8 +12,8 @@ final class SheetBuilder
 {
     private readonly PdfDocument $document;
 
-    /** @var list<array{int, float, float, list<PlacedSymbol>}> for the proof */
-    private array $labels = [];
+    /** @var Spool<array{int, float, float, list<array{string, float, float, float, float, int, bool, bool}>}> page, place and symbols of each label, for the proof */
+    private readonly Spool $labels;
 
     /** @var array<int, Scene> of the page that is being filled, by place */
     private array $scenes = [];
@@ -31,6 +31,9 @@ final class SheetBuilder
     public function __construct(string $title, private readonly ?LabelSheet $sheet, int $start = 1, private readonly float $bleed = 0.0)
     {
         $this->document = new PdfDocument($title);
+        /** @var Spool<array{int, float, float, list<array{string, float, float, float, float, int, bool, bool}>}> $labels */
+        $labels = new Spool;
+        $this->labels = $labels;
         $this->place = $start - 1;
         $sheet?->demandRoom($bleed);
     }
@@ -40,11 +43,11 @@ final class SheetBuilder
     {
         if ($this->sheet === null) {
             $this->document->page($label->scene);
-            $this->labels[] = [$this->page++, 0.0, 0.0, $label->symbols];
+            $this->remember($this->page++, [0.0, 0.0], $label);
 
             return;
         }
-        $this->labels[] = [$this->page, ...[...$this->sheet->middle($this->place, $label->scene), $label->symbols]];
+        $this->remember($this->page, $this->sheet->middle($this->place, $label->scene), $label);
         $this->scenes[$this->place] = $label->scene;
         if (++$this->place === $this->sheet->perPage()) {
             $this->turn();
@@ -54,15 +57,20 @@ final class SheetBuilder
     /** Whether no label was laid yet. */
     public function isEmpty(): bool
     {
-        return $this->labels === [];
+        return count($this->labels) === 0;
     }
 
-    /** @return string the whole file */
-    public function pdf(): string
+    /**
+     * Writes the whole file.
+     *
+     * @param  resource  $stream
+     *
+     * @throws \RuntimeException when there is no room for it
+     */
+    public function write($stream): void
     {
         $this->turn();
-
-        return $this->document->bytes();
+        $this->document->write($stream);
     }
 
     /**
@@ -73,6 +81,12 @@ final class SheetBuilder
     public function proof(string $file): array
     {
         return SheetProof::of($file, $this->page, $this->labels);
+    }
+
+    /** @param  array{float, float}  $place  millimetres from the upper left corner of the page */
+    private function remember(int $page, array $place, LabelDrawing $label): void
+    {
+        $this->labels->put(count($this->labels), [$page, ...$place, array_map(static fn (PlacedSymbol $symbol): array => $symbol->toArray(), $label->symbols)]);
     }
 
     private function turn(): void

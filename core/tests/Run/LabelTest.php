@@ -104,7 +104,9 @@ it('puts labels with bleed, marks and discs on a sheet, each read back from the 
     }
     $file = (string) tempnam(sys_get_temp_dir(), 'kg-sheet');
     try {
-        file_put_contents($file, $sheets->pdf());
+        $stream = fopen($file, 'wb');
+        $sheets->write($stream);
+        fclose($stream);
         expect($sheets->proof($file))->toBe(['pages' => 2, 'labels' => 5, 'read_back' => 5, 'checked' => true]);
         // The discs' middles are where the drawing of the cuts has them, as another program draws the page.
         $page = (new PictureDecoder)->decode((string) shell_exec('pdftoppm -gray -r 72 -f 1 -l 1 '.escapeshellarg($file)));
@@ -123,7 +125,9 @@ it('puts linear symbols on sheets', function (): void {
         $sheets->add($drawer->drawing(['n' => $n], $i));
     }
     $file = (string) tempnam(sys_get_temp_dir(), 'kg-sheet');
-    file_put_contents($file, $sheets->pdf());
+    $stream = fopen($file, 'wb');
+    $sheets->write($stream);
+    fclose($stream);
     expect($sheets->proof($file)['read_back'])->toBe(2);
     unlink($file);
 });
