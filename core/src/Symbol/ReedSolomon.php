@@ -7,8 +7,11 @@ namespace KeenGlyph\Core\Symbol;
 /** Reed-Solomon encoding over GF(256), ISO/IEC 18004:2015 7.5.2 and annex A. */
 final class ReedSolomon
 {
-    /** @var array<int, array<string, string>> the generator times each byte, by number of correction codewords */
+    /** @var array<int, array<string, string>> the generator times a byte, by number of correction codewords, once it was asked for */
     private static array $multiples = [];
+
+    /** @var array<int, list<int>> by number of correction codewords */
+    private static array $generators = [];
 
     /**
      * The correction codewords of a block: the remainder of its data divided by the generator polynomial.
@@ -21,11 +24,12 @@ final class ReedSolomon
      */
     public static function correction(string $data, int $count): string
     {
-        $multiples = self::$multiples[$count] ??= self::multiples($count);
         $remainder = str_repeat("\0", $count);
         $length = strlen($data);
         for ($i = 0; $i < $length; $i++) {
-            $remainder = (substr($remainder, 1)."\0") ^ $multiples[$data[$i] ^ $remainder[0]];
+            $lead = $data[$i] ^ $remainder[0];
+            // A single symbol needs a third of all bytes: a process that draws one does not make the others.
+            $remainder = (substr($remainder, 1)."\0") ^ (self::$multiples[$count][$lead] ??= self::multiple($count, ord($lead)));
         }
 
         return $remainder;
@@ -51,21 +55,19 @@ final class ReedSolomon
         return array_slice($polynomial, 1);
     }
 
-    /** @return array<string, string> */
-    private static function multiples(int $count): array
+    /** The generator without its leading 1, times a byte. */
+    private static function multiple(int $count, int $factor): string
     {
-        $generator = self::generator($count);
-        $exp = Galois::exp();
-        $log = Galois::log();
-        $multiples = ["\0" => str_repeat("\0", $count)];
-        for ($factor = 1; $factor < 256; $factor++) {
-            $row = '';
-            foreach ($generator as $coefficient) {
-                $row .= chr($exp[$log[$coefficient] + $log[$factor]]);
-            }
-            $multiples[chr($factor)] = $row;
+        if ($factor === 0) {
+            return str_repeat("\0", $count);
+        }
+        $generator = self::$generators[$count] ??= self::generator($count);
+        [$exp, $log] = [Galois::exp(), Galois::log()];
+        $row = '';
+        foreach ($generator as $coefficient) {
+            $row .= chr($exp[$log[$coefficient] + $log[$factor]]);
         }
 
-        return $multiples;
+        return $row;
     }
 }
