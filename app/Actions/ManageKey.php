@@ -6,8 +6,8 @@ namespace App\Actions;
 
 use App\Events\DomainEvent;
 use App\Events\Fact;
+use App\Keys\CountedCall;
 use App\Keys\KeySort;
-use App\Keys\Meter;
 use App\Models\Ability;
 use App\Models\Key;
 use App\Models\User;
@@ -54,7 +54,7 @@ final class ManageKey
                 throw ValidationException::withMessages(['name' => ['A workspace has at most '.self::MOST.' keys. Revoke one that is not used.']]);
             }
             $key->save();
-            DB::table('key_meters')->insert(['key_id' => $key->id, 'month' => now('UTC')->format('Y-m-01'), 'used' => 0, 'in_hand' => Meter::burst($key->per_minute), 'filled_at' => now()]);
+            DB::table('key_meters')->insert(['key_id' => $key->id, 'month' => now('UTC')->format('Y-m-01'), 'used' => 0, 'in_hand' => CountedCall::burst($key->per_minute), 'filled_at' => now()]);
             DomainEvent::record(Fact::KeyMade, $workspace->id, (string) $key->id);
         });
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Addresses;
 
-use App\Composition\CompositionInput;
 use App\Keys\CallRefused;
 use App\Keys\KeySort;
 use App\Keys\Meter;
@@ -14,25 +13,15 @@ use App\Keys\SigningSecret;
 use App\Models\Ability;
 use App\Models\Glyph;
 use App\Models\Key;
-use App\Models\Workspace;
 use App\Support\FileName;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use KeenGlyph\Core\Address\AddressSignature;
 use KeenGlyph\Core\Address\PictureQuery;
-use KeenGlyph\Core\Compose\RefusedPayload;
-use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Image\PictureFormat;
-use KeenGlyph\Core\Image\PictureNotMade;
-use KeenGlyph\Core\Render\RendererVersion;
-use KeenGlyph\Core\Symbol\InvalidSymbol;
 
 /** Finds out what an address draws, and whether whoever asks may have it. */
 final readonly class FindPicture
 {
-    /** Longest side of a picture where its key says nothing, in pixels. */
-    public const USUAL_SIDE = 2048;
-
     /** Seconds that a picture may be kept which follows a saved finish. */
     private const FOLLOWS = 60;
 
@@ -78,12 +67,12 @@ final readonly class FindPicture
         $shown = $revision ?? $glyph->revision;
 
         return new AddressedPicture(
-            self::digest(["{$glyph->id}-{$shown}", $size, $format->value]),
+            PictureDigest::of(["{$glyph->id}-{$shown}", $size, $format->value]),
             $revision === null ? 0 : null,
             true,
             "glyph-{$public}",
             FileName::plain($glyph->name, "r{$shown}", $format->value),
-            fn (): string => self::drawn($given, $glyph->workspace, $format, Glyph::LARGEST_SIDE),
+            fn (): string => PictureDrawer::draw($given, $glyph->workspace->payloadContext(), $format, Glyph::LARGEST_SIDE),
         );
     }
 
@@ -93,7 +82,7 @@ final readonly class FindPicture
         $this->demandAbility($key);
         $isSigned = $query->get(AddressSignature::NAME) !== null;
         $isSigned ? $this->demandSignature($key, $query, $file) : $this->demandPage($key, $origin);
-        self::demandFilled($query);
+        OpenValues::demandFilled($query);
         $values = AddressValues::given($query);
         [$finish, $isForEver] = AddressValues::finish($query, $key->workspace);
         $given = $finish === null ? $values : [...$values, 'finish' => $finish];
@@ -130,24 +119,23 @@ final readonly class FindPicture
     /** @param  array<string, mixed>  $given */
     private function counted(Key $key, array $given, PictureFormat $format, ?int $holds, bool $isForAll): AddressedPicture
     {
-        $workspace = $key->workspace;
-        $context = [$workspace->chat_template, $workspace->region, $workspace->gs1_domain];
-        $most = $key->max_px ?? self::USUAL_SIDE;
+        $context = $key->workspace->payloadContext();
+        $most = $key->max_px ?? PictureDrawer::USUAL_SIDE;
 
         return new AddressedPicture(
-            // With its bound: what a key may not draw, it does not get because another drew it.
-            self::digest([$given, $context, $format->value, $most]),
+            PictureDigest::drawn($given, $context, $format, $most),
             $holds,
             $isForAll,
             "key-{$key->id}",
-            FileName::plain(self::nameOf($given), Str::substr(self::digest($given), 0, 6), $format->value),
-            function () use ($key, $given, $format, $workspace, $most): string {
-                $allowance = $this->meter->take($key, Ability::Draw->value);
-                if ($allowance->refused !== null) {
+            FileName::plain(self::nameOf($given), substr(PictureDigest::of($given), 0, 6), $format->value),
+            function () use ($key, $given, $format, $context, $most): string {
+                // The quick way may have counted the call before it found that more is to be said.
+                $allowance = request()->server(QuickPicture::COUNTED) === '1' ? null : $this->meter->take($key, Ability::Draw->value);
+                if ($allowance !== null && $allowance->refused !== null) {
                     throw new RefusedAddress(429, 'Not now', CallRefused::words($allowance), ['Retry-After' => (string) $allowance->retryAfter()]);
                 }
 
-                return self::drawn($given, $workspace, $format, $most);
+                return PictureDrawer::draw($given, $context, $format, $most);
             },
         );
     }
@@ -166,11 +154,7 @@ final readonly class FindPicture
             $this->meter->note($key, Refusal::Signature);
             throw RefusedAddress::notAllowed('The signature does not fit: the address was changed after it was signed, or its secret was replaced.');
         }
-        foreach (AddressSignature::open($query) as $name) {
-            if (preg_match('/^[fm]\.[^,]+$/D', $name) !== 1) {
-                throw RefusedAddress::malformed('Only values of fields (f.…) and merge fields (m.…) can stay open.');
-            }
-        }
+        OpenValues::demandFields($query);
         $expires = $query->get('exp');
         if ($expires !== null && preg_match('/^\d{1,11}$/D', $expires) !== 1) {
             throw RefusedAddress::malformed('The time after exp is no number of seconds.');
@@ -178,20 +162,6 @@ final readonly class FindPicture
         if ($expires !== null && (int) $expires <= now()->getTimestamp()) {
             $this->meter->note($key, Refusal::Expired);
             throw RefusedAddress::over('This code held until '.now('UTC')->setTimestamp((int) $expires)->format('j F Y, H:i').' UTC.');
-        }
-    }
-
-    /** What a mail program left out, or left as it stood in the template, would be printed on every code. */
-    private static function demandFilled(PictureQuery $query): void
-    {
-        foreach (AddressSignature::open($query) as $name) {
-            $value = trim($query->get($name) ?? '');
-            if ($value === '') {
-                throw RefusedAddress::wrong("“{$name}” has no value: nothing was filled in.");
-            }
-            if (preg_match('/^(?:\{.*\}|\[.*\]|%.*%|\$\{.*\}|<.*>)$/Ds', $value) === 1) {
-                throw RefusedAddress::wrong("“{$name}” is still a placeholder: nothing was filled in.");
-            }
         }
     }
 
@@ -204,26 +174,6 @@ final readonly class FindPicture
         if (! $key->holdsFrom($origin)) {
             $this->meter->note($key, Refusal::Origin, $origin);
             throw RefusedAddress::notAllowed($origin === null || $origin === '' ? 'This key holds from the pages that it lists, and no page asked.' : "This key does not hold from {$origin}.");
-        }
-    }
-
-    /**
-     * @param  array<string, mixed>  $given
-     *
-     * @throws RefusedAddress 422 when it cannot be drawn
-     */
-    private static function drawn(array $given, Workspace $workspace, PictureFormat $format, int $most): string
-    {
-        try {
-            $composition = (new CompositionInput($given))->compose($workspace->payloadContext());
-            $layout = $composition->layout();
-            if (max($layout->sidePx, $layout->heightPx) > $most) {
-                throw RefusedAddress::wrong("The picture would be {$layout->sidePx} pixels wide; {$most} is the most here.");
-            }
-
-            return $composition->picture($format);
-        } catch (RefusedPayload|InvalidSymbol|InvalidFinish|PictureNotMade $e) {
-            throw RefusedAddress::wrong($e->getMessage());
         }
     }
 
@@ -240,11 +190,5 @@ final readonly class FindPicture
     private static function nameOf(array $given): string
     {
         return is_string($given['name'] ?? null) ? $given['name'] : (is_string($given['text'] ?? null) ? $given['text'] : 'code');
-    }
-
-    /** @param  array<array-key, mixed>  $parts */
-    private static function digest(array $parts): string
-    {
-        return substr(hash('sha256', json_encode([RendererVersion::CURRENT, $parts], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE)), 0, 40);
     }
 }

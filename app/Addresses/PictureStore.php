@@ -42,16 +42,13 @@ final class PictureStore
     /** Remembers that the web server may keep its answer to this request for as long as the tag holds. */
     public function tag(string $tag, string $requestUri): void
     {
-        $folder = self::folder($tag);
-        if ($folder !== null && (is_dir($folder) || @mkdir($folder, 0700, true) || is_dir($folder))) {
-            touch($folder.'/'.md5($requestUri));
-        }
+        self::tags()->add($tag, $requestUri);
     }
 
     /** Ends every copy that carries the tag. */
     public function purge(string $tag): void
     {
-        $folder = self::folder($tag);
+        $folder = self::tags()->of($tag);
         foreach ($folder === null || ! is_dir($folder) ? [] : (scandir($folder) ?: []) as $name) {
             if (preg_match('/^[0-9a-f]{32}$/D', $name) === 1) {
                 // As nginx lays its copies out: levels=1:2.
@@ -87,10 +84,10 @@ final class PictureStore
         return Storage::disk('pictures');
     }
 
-    private static function folder(string $tag): ?string
+    private static function tags(): PictureTags
     {
-        $tags = Config::get('keen.edge.tags');
+        $folder = Config::get('keen.edge.tags');
 
-        return is_string($tags) && $tags !== '' && preg_match('/^[A-Za-z0-9-]{1,60}$/D', $tag) === 1 ? "{$tags}/{$tag}" : null;
+        return new PictureTags(is_string($folder) ? $folder : '');
     }
 }

@@ -15,20 +15,8 @@ use Illuminate\Support\Facades\DB;
  */
 final class Meter
 {
-    /** Seconds of its pace that a key may use at once. */
-    public const BURST_SECONDS = 15;
-
-    /** Fewest calls that may come at once, so that a page with some pictures is drawn whole. */
-    public const BURST_LEAST = 30;
-
     /** Pages of which a key's refusals are counted one by one; others are counted together. */
     private const ORIGINS = 25;
-
-    /** Calls that a key may send at once. */
-    public static function burst(int $perMinute): int
-    {
-        return max(self::BURST_LEAST, (int) ceil($perMinute * self::BURST_SECONDS / 60));
-    }
 
     /**
      * @param  string  $what  is counted by day under this name
@@ -36,20 +24,7 @@ final class Meter
      */
     public function take(Key $key, string $what, float $cost = 1.0): Allowance
     {
-        [$month, $burst] = [Date::now('UTC')->format('Y-m-01'), self::burst($key->per_minute)];
-        $filled = 'LEAST(:burst::float8, in_hand + :rate::float8 * GREATEST(0, extract(epoch FROM clock_timestamp() - filled_at)))';
-        $row = DB::selectOne("
-            WITH counted AS (
-                UPDATE key_meters SET used = CASE WHEN month = :month THEN used ELSE 0 END + 1, month = :month, in_hand = $filled - :cost::float8, filled_at = clock_timestamp()
-                WHERE key_id = :key AND (:quota::int IS NULL OR CASE WHEN month = :month THEN used ELSE 0 END < :quota::int) AND $filled >= :cost::float8
-                RETURNING used, in_hand
-            ), by_day AS (
-                INSERT INTO key_days (key_id, day, what, calls) SELECT :key, :day, :what, 1 FROM counted
-                ON CONFLICT (key_id, day, what) DO UPDATE SET calls = key_days.calls + 1
-            )
-            SELECT used, in_hand, set_config('synchronous_commit', 'off', true) FROM counted", [
-            'month' => $month, 'burst' => $burst, 'rate' => $key->per_minute / 60, 'cost' => $cost, 'key' => $key->getKey(), 'quota' => $key->quota, 'day' => Date::now('UTC')->format('Y-m-d'), 'what' => $what,
-        ]);
+        $row = DB::selectOne(CountedCall::STATEMENT, CountedCall::bindings((int) $key->getKey(), $key->quota, $key->per_minute, $what, $cost, Date::now('UTC')));
         $row = (array) $row;
 
         return $row === [] ? $this->refused($key) : new Allowance(null, self::int($row['used']), $key->quota, self::float($row['in_hand']), $key->per_minute);
@@ -59,7 +34,7 @@ final class Meter
     public function look(Key $key): Allowance
     {
         $row = (array) DB::selectOne('SELECT CASE WHEN month = ? THEN used ELSE 0 END AS used, LEAST(?::float8, in_hand + ?::float8 * GREATEST(0, extract(epoch FROM clock_timestamp() - filled_at))) AS in_hand FROM key_meters WHERE key_id = ?', [
-            Date::now('UTC')->format('Y-m-01'), self::burst($key->per_minute), $key->per_minute / 60, $key->getKey(),
+            Date::now('UTC')->format('Y-m-01'), CountedCall::burst($key->per_minute), $key->per_minute / 60, $key->getKey(),
         ]);
 
         return new Allowance(null, self::int($row['used'] ?? 0), $key->quota, self::float($row['in_hand'] ?? 0), $key->per_minute);

@@ -35,8 +35,17 @@ final class SigningSecret
     private static function numbered(Key $key, int $number): string
     {
         $appKey = config('app.key');
-        $bytes = hash_hkdf('sha256', is_string($appKey) ? $appKey : '', 24, "keen-glyph signing {$key->getKey()} {$number}");
 
-        return self::PREFIX.rtrim(strtr(base64_encode($bytes), '+/', '-_'), '=');
+        return self::derived(is_string($appKey) ? $appKey : '', (int) $key->getKey(), $number);
+    }
+
+    /**
+     * @param  string  $appKey  of the installation
+     * @param  int  $key  number of the key
+     * @param  int  $number  of its secrets, from 1
+     */
+    public static function derived(string $appKey, int $key, int $number): string
+    {
+        return self::PREFIX.rtrim(strtr(base64_encode(hash_hkdf('sha256', $appKey, 24, "keen-glyph signing {$key} {$number}")), '+/', '-_'), '=');
     }
 }

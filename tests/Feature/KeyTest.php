@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Actions\ManageKey;
+use App\Keys\CountedCall;
 use App\Keys\KeySort;
 use App\Keys\Meter;
 use App\Keys\PageToken;
@@ -81,7 +82,7 @@ it('counts a month exactly, says what is left, and begins anew', function () {
 it('smooths a burst: what is in hand goes at once, the rest at the key’s pace', function () {
     [$key] = app(ManageKey::class)->create($this->user, workspaceOf($this->user), ['name' => 'Pace', 'per_minute' => 60]);
     $meter = app(Meter::class);
-    $burst = Meter::burst(60);
+    $burst = CountedCall::burst(60);
     foreach (range(1, $burst) as $_) {
         expect($meter->take($key, 'draw')->refused)->toBeNull();
     }

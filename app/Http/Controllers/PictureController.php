@@ -6,6 +6,8 @@ namespace App\Http\Controllers;
 
 use App\Addresses\AddressedPicture;
 use App\Addresses\FindPicture;
+use App\Addresses\PictureDrawer;
+use App\Addresses\PictureHeaders;
 use App\Addresses\PictureStore;
 use App\Addresses\RefusedAddress;
 use App\Http\Problems\Problems;
@@ -78,12 +80,7 @@ final readonly class PictureController
         // A saved code is asked for anew each time. This machine's web server is told when it changes, others look again soon.
         $seconds = $picture->holds === 0 ? self::SAVED : $seconds;
         $response = new Response('', 200, [
-            'Content-Type' => $format->mediaType(),
-            'ETag' => "\"{$picture->digest}\"",
-            'Cache-Control' => $picture->cacheControl(),
-            'X-Accel-Expires' => (string) $seconds,
-            'Access-Control-Expose-Headers' => 'ETag, Keen-Expires',
-            ...($picture->holds !== null && $picture->holds > 0 ? ['Keen-Expires' => now()->addSeconds($picture->holds)->toIso8601ZuluString()] : []),
+            ...PictureHeaders::of($picture->digest, $format, $picture->cacheControl(), $picture->holds, $seconds, now()->getTimestamp()),
             ...($picture->isForAll ? [] : ['Vary' => 'Origin, Referer']),
             ...(in_array($query->get('download'), [null, '', '0'], true) ? [] : ['Content-Disposition' => HeaderUtils::makeDisposition('attachment', $picture->name)]),
         ]);
@@ -118,7 +115,7 @@ final readonly class PictureController
         $number = static fn (string $name): ?float => is_numeric($query?->get($name)) ? (float) $query->get($name) : null;
         try {
             return match (true) {
-                $number('size_px') !== null => Size::ofSide((int) min(FindPicture::USUAL_SIDE, max(1, $number('size_px')))),
+                $number('size_px') !== null => Size::ofSide((int) min(PictureDrawer::USUAL_SIDE, max(1, $number('size_px')))),
                 $number('size_mm') !== null => Size::ofMillimetres(min(200.0, max(5.0, $number('size_mm'))), min(300.0, max(72.0, $number('dpi') ?? Size::SCREEN_DPI))),
                 $number('module_px') !== null => Size::ofModule((int) min(40, max(1, $number('module_px')))),
                 default => null,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Keys\Meter;
+use App\Keys\CountedCall;
 use App\Models\Key;
 use App\Models\User;
 
@@ -28,7 +28,7 @@ final class KeyResource
             'max_px' => $key->max_px,
             'quota' => $key->quota,
             'per_minute' => $key->per_minute,
-            'burst' => Meter::burst($key->per_minute),
+            'burst' => CountedCall::burst($key->per_minute),
             'made_by' => $owner instanceof User ? $owner->name : null,
             'created_at' => $key->created_at->toIso8601ZuluString(),
             'expires_at' => $key->expires_at?->toIso8601ZuluString(),
