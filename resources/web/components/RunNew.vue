@@ -134,6 +134,7 @@ const wish = computed(() =>
     { ...source.value, file: [source.value.file?.name, source.value.file?.lastModified] },
   ]),
 )
+const { looked, look: lookThrough, stop } = useWholeCheck()
 const settled = refDebounced(wish, 400)
 const isLooking = ref(false)
 let turn = 0
@@ -142,6 +143,8 @@ const picture = ref('')
 watch(settled, () => void look(), { immediate: true })
 async function look(): Promise<void> {
   const own = ++turn
+  // Who looks at all of it wants that of what it has become, too.
+  const isWhole = looked.value !== null
   stop()
   if (!hasTable.value) return void (found.value = null)
   isLooking.value = true
@@ -153,6 +156,7 @@ async function look(): Promise<void> {
     found.value = answer
     problem.value = ''
     void drawFirst(own)
+    if (isWhole && says.value) void lookAtAll()
   } catch (e) {
     if (own !== turn) return
     found.value = null
@@ -163,9 +167,8 @@ async function look(): Promise<void> {
   }
 }
 /** The whole of a large table. */
-const { looked, look: lookThrough, stop } = useWholeCheck()
 async function lookAtAll(): Promise<void> {
-  const own = ++turn
+  const own = turn
   try {
     const answer = await lookThrough(source.value, body.value, more.value)
     if (own === turn && answer !== null) found.value = answer
