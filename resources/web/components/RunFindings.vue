@@ -18,7 +18,7 @@ const without = defineModel<number[]>('without', { required: true })
 const ROW = 32
 const isOpen = ref(false)
 const rows = (list: number[], count: number): string =>
-  `row ${list.slice(0, 6).join(', ')}${count > 6 ? ` and ${count - 6} more` : ''}`
+  `${count > 1 ? 'rows' : 'row'} ${list.slice(0, 6).join(', ')}${count > 6 ? ` and ${count - 6} more` : ''}`
 function mend(row: number, column: string, event: Event): void {
   changes.value = {
     ...changes.value,
