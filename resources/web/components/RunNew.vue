@@ -3,10 +3,10 @@ import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas } from '@/api/client'
 import { useKinds } from '@/composables/useKinds'
+import { useRunRecipe } from '@/composables/useRunRecipe'
 import { hasRows, type RunSource, useRunChanges, useWholeCheck } from '@/composables/useRuns'
-import type { Kind, Values } from '@/lib/kinds'
-import { begun, type Layout, plain } from '@/lib/label'
-import { filled } from '@/lib/mapping'
+import type { Kind } from '@/lib/kinds'
+import { begun } from '@/lib/label'
 import KgSlide from './KgSlide.vue'
 import LabelEditor from './LabelEditor.vue'
 import RunClean from './RunClean.vue'
@@ -32,26 +32,7 @@ const asGiven = computed(() =>
   isSheetFile.value ? { encoding: 'UTF-8', delimiter: 'comma', header: form.value.header } : form.value,
 )
 const SYMBOLOGIES = ['qr', 'microqr', 'ean13', 'ean8', 'upca', 'itf14', 'code128', 'gs1-128', 'code39']
-const EMPTY = {
-  text: '',
-  kind: '',
-  fields: {} as Values,
-  name: '',
-  symbology: 'qr',
-  level: 'M',
-  format: 'svg',
-  size_mm: 20,
-  dpi: 300,
-  caption: '',
-  layout: null as Layout | null,
-  transforms: {} as Record<string, string[]>,
-  constants: {} as Record<string, string>,
-  by_row: {} as Record<string, string>,
-  /** What a recipe from a file says that has no field here, such as its finish. */
-  rest: {} as Record<string, unknown>,
-}
-/** The last recipe is there again, for the next table. */
-const recipe = useStorage('kg-run-recipe', { ...EMPTY }, undefined, { mergeDefaults: true })
+const { recipe, version, isLabel, says, body, asFile, asked: columnsOf, take, use } = useRunRecipe()
 const A4: Schemas['LabelSheet'] = {
   width: 210,
   height: 297,
@@ -82,40 +63,9 @@ const problem = ref('')
 const isBusy = ref(false)
 const isLayingOut = ref(false)
 const hasTable = computed(() => hasRows(source.value))
-const isLabel = computed(() => recipe.value.layout !== null)
-const says = computed(() =>
-  recipe.value.kind === '' ? recipe.value.text.trim() !== '' : Object.keys(filled(recipe.value.fields)).length > 0,
-)
-/** A layout has its sizes itself. */
-const byRow = computed(() =>
-  Object.fromEntries(Object.entries(recipe.value.by_row).filter(([key]) => !isLabel.value || key !== 'size_mm')),
-)
-const body = computed<Schemas['RunRecipe']>(() => ({
-  ...recipe.value.rest,
-  symbology: recipe.value.symbology,
-  ...(recipe.value.kind === ''
-    ? { text: recipe.value.text }
-    : { kind: recipe.value.kind as Kind, fields: filled(recipe.value.fields) }),
-  level: recipe.value.level,
-  format: recipe.value.format,
-  dpi: recipe.value.dpi,
-  ...(isLabel.value ? { layout: recipe.value.layout! } : { size_mm: recipe.value.size_mm }),
-  ...(recipe.value.name.trim() === '' ? {} : { name: recipe.value.name }),
-  ...(recipe.value.caption.trim() === '' || isLabel.value ? {} : { caption: recipe.value.caption }),
-  ...(Object.keys(recipe.value.transforms).length > 0 ? { transforms: recipe.value.transforms } : {}),
-  ...(Object.keys(recipe.value.constants).length > 0 ? { constants: recipe.value.constants } : {}),
-  ...(Object.keys(byRow.value).length > 0 ? { by_row: byRow.value } : {}),
-  ...(isSame.value && found.value?.largest_version ? { version: found.value.largest_version } : {}),
-}))
-/** Columns that templates ask for, as the table writes them. */
-const asked = computed(() => {
-  const names = [
-    ...JSON.stringify([recipe.value.text, recipe.value.fields, recipe.value.layout, recipe.value.by_row]).matchAll(
-      /\{\{\s*([\w.-]+)\s*\}\}/g,
-    ),
-  ].map((one) => one[1]!.toLowerCase())
-  return (found.value?.columns ?? []).filter((one) => names.includes(plain(one).toLowerCase()))
-})
+/** All rows in the version that the largest needs. */
+watch([isSame, found], () => (version.value = isSame.value ? (found.value?.largest_version ?? null) : null))
+const asked = computed(() => columnsOf(found.value?.columns ?? []))
 const left = computed(() => ({
   ...(keep.value.shelf.trim() === '' ? {} : { shelf: keep.value.shelf.trim() }),
   ...(keep.value.waypoints ? { waypoints: true } : {}),
@@ -176,28 +126,11 @@ async function lookAtAll(): Promise<void> {
     if (own === turn) problem.value = words(e)
   }
 }
-/** The recipe as a file: the command line and the API take the same. */
-const asFile = computed(
-  () => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(body.value, null, 2))}`,
-)
 async function takeRecipe(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
   ;(event.target as HTMLInputElement).value = ''
   if (!file) return
-  try {
-    const given: unknown = JSON.parse(await file.text())
-    if (typeof given !== 'object' || given === null || Array.isArray(given)) throw new SyntaxError()
-    const entries = Object.entries(given).filter(([key]) => key !== 'rest')
-    const known = Object.fromEntries(entries.filter(([key]) => key in EMPTY))
-    recipe.value = {
-      ...structuredClone(EMPTY),
-      ...known,
-      rest: Object.fromEntries(entries.filter(([key]) => !(key in EMPTY))),
-    }
-    problem.value = ''
-  } catch {
-    problem.value = 'This is no recipe: a JSON file as “Keep the recipe” makes it.'
-  }
+  problem.value = take(await file.text()) ? '' : 'This is no recipe: a JSON file as “Keep the recipe” makes it.'
 }
 async function drawFirst(own: number): Promise<void> {
   const row = found.value?.sample.find((one) => one.problem === null)
@@ -209,11 +142,6 @@ async function drawFirst(own: number): Promise<void> {
 }
 const words = (e: unknown): string =>
   e instanceof ApiProblem ? (Object.values(e.errors)[0]?.[0] ?? e.message) : 'The server does not answer.'
-/** A column into the text, where one begins with it. */
-function use(column: string): void {
-  if (recipe.value.kind === '') recipe.value.text += `{{${plain(column)}}}`
-  if (recipe.value.name === '') recipe.value.name = `{{${plain(column)}}}`
-}
 function layOut(): void {
   recipe.value.layout ??= begun(
     paper.value.sheet.label_width ?? 40,
