@@ -146,7 +146,7 @@ export async function suggestedDevice(): Promise<string> {
     /\((?:[^;)]*; )?([^;)]*(?:iPhone OS [\d_]+|iPad|Android [\d.]+|Windows NT|Mac OS X|Linux)[^;)]*)/.exec(text)
   const name = (platform?.[1] ?? agent.userAgentData?.platform ?? '')
     .replace(/CPU | like Mac OS X/g, '')
-    .replaceAll('_', '.')
+    .replace(/OS (?:X )?[\d_]+/g, (version) => version.replaceAll('_', '.'))
   const form = /iPhone|Mobile/.test(text) ? 'Phone' : /iPad|Tablet/.test(text) ? 'Tablet' : 'Computer'
   return name === '' ? form : `${form}, ${name.trim()}`
 }
