@@ -6,7 +6,7 @@ use KeenGlyph\Core\Image\CutOut;
 use KeenGlyph\Core\Image\LuminancePlane;
 
 /** A picture of random greys. */
-function greys(int $width, int $height): LuminancePlane
+function randomGreys(int $width, int $height): LuminancePlane
 {
     $pixels = '';
     for ($i = $width * $height; $i > 0; $i--) {
@@ -17,7 +17,7 @@ function greys(int $width, int $height): LuminancePlane
 }
 
 it('cuts a part out as it is where it is small enough', function (): void {
-    $picture = greys(20, 12);
+    $picture = randomGreys(20, 12);
     $part = CutOut::of($picture, 3, 2, 9, 7, 100);
     expect([$part->width, $part->height])->toBe([6, 5]);
     for ($y = 0; $y < 5; $y++) {
@@ -27,7 +27,7 @@ it('cuts a part out as it is where it is small enough', function (): void {
 
 it('makes a larger part smaller by the mean of what comes together, the rest at its edges included', function (): void {
     for ($i = 0; $i < 30; $i++) {
-        $picture = greys(chance(5, 60), chance(5, 60));
+        $picture = randomGreys(chance(5, 60), chance(5, 60));
         $most = chance(1, 12);
         $part = CutOut::of($picture, 0, 0, $picture->width, $picture->height, $most);
         expect(max($part->width, $part->height))->toBeLessThanOrEqual($most)->and(strlen($part->pixels))->toBe($part->width * $part->height);
@@ -42,7 +42,7 @@ it('makes a larger part smaller by the mean of what comes together, the rest at 
 });
 
 it('leaves out what lies beyond the picture, and always has a pixel', function (): void {
-    $picture = greys(10, 10);
+    $picture = randomGreys(10, 10);
     expect(CutOut::of($picture, -50, -50, 500, 500, 100)->pixels)->toBe($picture->pixels)
         ->and(CutOut::of($picture, 40, 40, 50, 50, 10)->pixels)->toBe($picture->pixels[99])
         ->and(CutOut::of($picture, 4.2, 4.2, 4.3, 4.3, 10)->pixels)->toBe($picture->pixels[44]);
