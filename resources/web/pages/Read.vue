@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mdiCameraOutline, mdiClose, mdiFileImageOutline } from '@mdi/js'
+import { mdiCameraOutline, mdiFileImageOutline } from '@mdi/js'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
@@ -13,12 +13,11 @@ import ReadCollect, { type Collected } from '@/components/ReadCollect.vue'
 import ReadDetail from '@/components/ReadDetail.vue'
 import ReadGate from '@/components/ReadGate.vue'
 import ReadLookUp from '@/components/ReadLookUp.vue'
-import { type Entry, useReadings } from '@/composables/useReadings'
+import ReadSession from '@/components/ReadSession.vue'
+import { useReadings } from '@/composables/useReadings'
 import { useShortcut } from '@/composables/useShortcut'
 import { megabytes, useAbout } from '@/composables/useAbout'
 import { useToast } from '@/composables/useToast'
-import { csv, json, save } from '@/lib/exports'
-import { SYMBOLOGIES } from '@/lib/symbologies'
 
 const { limits } = useAbout()
 const TYPES = 'image/png,image/jpeg,image/webp,application/pdf'
@@ -45,7 +44,6 @@ const picker = ref<HTMLInputElement>()
 const gate = ref<InstanceType<typeof ReadGate>>()
 const { entries, current, entry, symbol, waiting, take, add, forget } = useReadings(report)
 const isPanel = computed(() => ['list', 'collect', 'gate'].includes(mode.value))
-const time = (at: Date): string => at.toLocaleTimeString('en-GB')
 
 /** Every symbol that is read, from wherever, passes here once. */
 function report(read: ReadSymbol): void {
@@ -104,47 +102,6 @@ useEventListener(window, 'paste', (event: ClipboardEvent) => {
   }
 })
 useShortcut('/', () => picker.value?.click())
-
-const isDoubtful = (e: Entry): boolean =>
-  e.result?.symbols.some((read) => read.payload.problems.some((p) => p.severity === 'error')) ?? false
-const verdictOf = (e: Entry) => {
-  if (e.state === 'reading') return 'not_run'
-  if (e.result === null || e.result.symbols.length === 0) return 'fails'
-  return isDoubtful(e) ? 'marginal' : 'holds'
-}
-const wordOf = (e: Entry): string => {
-  if (e.state === 'reading') return 'Reading'
-  if (e.state === 'refused') return 'Refused'
-  const count = e.result?.symbols.length ?? 0
-  if (count === 0) return 'Not read'
-  return isDoubtful(e) ? 'Look at it' : count > 1 ? `${count} read` : 'Read'
-}
-
-/** The session's list, a row for each symbol, the oldest first. */
-const rows = computed(() =>
-  [...entries.value]
-    .reverse()
-    .flatMap((e) => (e.result?.symbols ?? []).map((read) => ({ at: e.at.toISOString(), from: e.name, read }))),
-)
-function download(format: 'csv' | 'json'): void {
-  if (format === 'json')
-    save(json(rows.value.map(({ at, from, read }) => ({ read_at: at, picture: from, ...read }))), 'read.json')
-  else
-    save(
-      csv(
-        ['read_at', 'picture', 'symbology', 'kind', 'text', 'corners'],
-        rows.value.map(({ at, from, read }) => [
-          at,
-          from,
-          SYMBOLOGIES[read.symbology],
-          read.payload.kind,
-          read.text,
-          read.corners.map((corner) => corner.join(' ')).join('; '),
-        ]),
-      ),
-      'read.csv',
-    )
-}
 </script>
 
 <template>
@@ -202,41 +159,13 @@ function download(format: 'csv' | 'json'): void {
         tabindex="-1"
         @change="choose"
       />
-      <div class="head row">
-        <h2 class="grow">Session</h2>
-        <span v-if="waiting.done < waiting.all" class="note">{{ waiting.done }} of {{ waiting.all }} read</span>
-        <span v-else class="note">{{
-          entries.length === 0 ? 'nothing read yet' : `${entries.length}, newest first`
-        }}</span>
-        <template v-if="rows.length">
-          <button type="button" class="file" @click="download('csv')">CSV</button>
-          <button type="button" class="file" @click="download('json')">JSON</button>
-        </template>
-      </div>
-      <v-progress-linear
-        v-if="waiting.done < waiting.all && waiting.all > 1"
-        :model-value="(100 * waiting.done) / waiting.all"
-        aria-label="Pictures read"
+      <ReadSession
+        :entries="entries"
+        :waiting="waiting"
+        :current="current?.entry ?? null"
+        @choose="current = { entry: $event, symbol: 0 }"
+        @forget="forget"
       />
-      <ul class="queue" aria-label="Session">
-        <li v-for="e in entries" :key="e.id" :class="{ on: e.id === current?.entry }">
-          <button
-            type="button"
-            class="pick"
-            :aria-current="e.id === current?.entry"
-            @click="current = { entry: e.id, symbol: 0 }"
-          >
-            <span class="tm fig">{{ time(e.at) }}</span><span class="kd clip">{{ e.name }}</span>
-            <span class="st row"
-              ><KgVerdict :verdict="verdictOf(e)" /><span class="say" :class="verdictOf(e)">{{ wordOf(e) }}</span></span
-            >
-            <span class="tx note clip">{{ e.result?.symbols[0]?.text ?? e.message }}</span>
-          </button>
-          <v-btn class="bare icon" :aria-label="`Take ${e.name} off the list`" @click="forget(e.id)"
-            ><v-icon :icon="mdiClose"
-          /></v-btn>
-        </li>
-      </ul>
     </section>
 
     <section class="detail" aria-label="Selected result">
@@ -342,21 +271,6 @@ function download(format: 'csv' | 'json'): void {
   font: 600 13px/18px var(--font-text);
   padding: 0 12px;
 }
-.file {
-  border: 0;
-  background: none;
-  color: var(--ink);
-  font: 600 12px/16px var(--font-text);
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  padding: 6px 4px;
-}
-.one {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
-  min-height: 0;
-  min-width: 0;
-}
 .compare {
   border-bottom: 1px solid var(--line);
   padding: 10px 20px 12px;
@@ -403,59 +317,6 @@ function download(format: 'csv' | 'json'): void {
 .key {
   margin-left: 8px;
 }
-.head {
-  height: 40px;
-  padding: 0 16px;
-  border-bottom: 1px solid var(--line);
-}
-.queue {
-  overflow: auto;
-  flex: 1;
-}
-.queue li {
-  display: flex;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-  padding-right: 8px;
-}
-.queue li.on {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
-}
-.queue .pick {
-  flex: 1;
-  min-width: 0;
-  display: grid;
-  grid-template-columns: 66px minmax(0, 1fr) auto;
-  gap: 0 6px;
-  align-items: center;
-  border: 0;
-  background: none;
-  text-align: left;
-  padding: 6px 4px 6px 16px;
-  min-height: 48px;
-}
-.queue .pick:focus-visible {
-  outline-offset: -2px;
-}
-.tm {
-  color: var(--ink-3);
-  font-weight: 400;
-}
-.kd {
-  font: 600 13px/18px var(--font-text);
-}
-.st {
-  gap: 6px;
-}
-.tx {
-  grid-column: 2 / 4;
-}
-.icon {
-  padding: 0;
-  width: 28px;
-  height: 28px !important;
-}
 .detail {
   background: var(--sheet);
   display: flex;
@@ -475,9 +336,6 @@ function download(format: 'csv' | 'json'): void {
 }
 .hint {
   font: 400 14px/21px var(--font-text);
-}
-.narrow {
-  display: none;
 }
 @media (max-width: 1199px) and (min-width: 720px) {
   .read {
@@ -500,31 +358,10 @@ function download(format: 'csv' | 'json'): void {
   .key {
     display: none;
   }
-  .head {
-    height: 44px;
-  }
-  .queue {
-    max-height: 147px;
-    flex: none;
-    border-bottom: 1px solid var(--line);
-  }
-  .queue .pick {
-    padding-left: 12px;
-  }
-  .icon {
-    width: 44px;
-  }
   .ctl {
     padding: 8px 12px;
   }
-  .wide {
-    display: none;
-  }
-  .narrow {
-    display: inline;
-  }
-  .detail,
-  .one {
+  .detail {
     display: block;
   }
   .from {
