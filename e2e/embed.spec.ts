@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, type Page, test } from '@playwright/test'
-import { ROOT, saidBy, secretKey, signIn } from './helpers'
+import { ledger, ROOT, saidBy, secretKey, signIn, textBox } from './helpers'
 
 /** Where the pages of others are. */
 async function standins(page: Page): Promise<string> {
@@ -131,6 +131,28 @@ async function drawnFrom(page: Page, svg: string): Promise<string | undefined> {
   await other.close()
   return saidBy(shot)
 }
+
+test('a composition that is not saved goes into pages by a signed address, and waits in Compose meanwhile', async ({
+  page,
+}) => {
+  await signIn(page)
+  const text = `https://fennmoor.example/loose?a=1&n=${Date.now()}`
+  await textBox(page).fill(text)
+  await expect(ledger(page, 'round_trip')).toHaveAttribute('data-verdict', 'holds')
+  await page.getByRole('button', { name: 'Copy', exact: true }).click()
+  await page.getByText('Page, mail, program …').click()
+  await expect(page.getByText('Not saved.')).toBeVisible()
+  await expect(page.getByLabel('Snippet').last()).toContainText('<keen-glyph address="')
+  await page.getByRole('button', { name: /^Site builder block/ }).click()
+  const source = /src="([^"]+)"/.exec((await page.getByLabel('Snippet').last().textContent()) ?? '')![1]!
+  expect(source).toContain('sig=')
+  await expect(page.getByText('Reads the same, character by character')).toBeVisible()
+  await page.getByRole('button', { name: /^Shell/ }).click()
+  await expect(page.getByLabel('Snippet').last()).toContainText('fennmoor.example/loose')
+  await page.getByRole('link', { name: 'Back to it' }).click()
+  await expect(page.getByText('Your unsaved work is back')).toBeVisible()
+  await expect(textBox(page)).toHaveValue(text)
+})
 
 test('a mailing is tried on each recipient before it is sent', async ({ page }) => {
   await signIn(page)

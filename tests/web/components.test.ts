@@ -107,7 +107,7 @@ describe('the menus of what leaves', () => {
   it('has the same entries in the two menus and in the one for little room', async () => {
     const menu = mount(HandOffMenu, { props: { disabled: false, bars }, global })
     const titles = menu.findAll('li').map((item) => item.attributes('title'))
-    expect(titles).toHaveLength(2 * (6 + 2 + 4))
+    expect(titles).toHaveLength(2 * (6 + 2 + 5))
     expect(titles.filter((title) => title === 'PDF file')).toHaveLength(2)
     for (const item of menu.findAll('li').filter((one) => one.attributes('title') === 'PDF file'))
       await item.trigger('click')
@@ -116,11 +116,13 @@ describe('the menus of what leaves', () => {
     expect(bars.save).toHaveBeenCalledWith('svg')
     await menu.get('[title="Copy: curl call"]').trigger('click')
     expect(menu.emitted('copy')).toEqual([['curl']])
+    await menu.get('[title="Page, mail, program …"]').trigger('click')
+    expect(menu.emitted('further')).toHaveLength(1)
   })
 
   it('has no bars where there are none, and nothing to take without a picture', () => {
     const menu = mount(HandOffMenu, { props: { disabled: true, bars: null }, global })
-    expect(menu.findAll('li')).toHaveLength(2 * (6 + 4))
+    expect(menu.findAll('li')).toHaveLength(2 * (6 + 5))
     expect(menu.findAll('button').every((button) => button.attributes('disabled') !== undefined)).toBe(true)
   })
 })

@@ -2,13 +2,24 @@
 import { execFileSync } from 'node:child_process'
 import { describe, expect, it } from 'vitest'
 import { csvRows } from '@/lib/csv'
-import { breaks, DESTINATIONS, filled, formula, inserted, mailImage, mergeFields } from '@/lib/handOff'
+import {
+  breaks,
+  DESTINATIONS,
+  filled,
+  formula,
+  inserted,
+  mailImage,
+  mergeFields,
+  NEEDS_ADDRESS,
+  notesOf,
+} from '@/lib/handOff'
 
 const NASTY = 'https://fennmoor.example/?a=1&b="2"\'$(x)`\\<é>'
 const given = {
   base: 'https://codes.fennmoor.example',
   glyph: { id: 'x', name: 'It’s "a" <jar> & more', text: NASTY, kind: 'link' as const, level: 'Q' as const },
   token: 'Xk3aaaaaaaaaaaaaaaaaaa',
+  made: null,
   elements: { pinned: '/embed/abc/keen-glyph.js', integrity: 'sha384-x' },
   side: 180,
 }
@@ -26,6 +37,26 @@ describe('snippets', () => {
     expect(execFileSync('php', ['-r', `echo ${text};`], { encoding: 'utf8' })).toBe(NASTY)
     const said = code('cli').match(/--text ([\s\S]*) --level/)![1]!
     expect(execFileSync('sh', ['-c', `printf %s ${said}`], { encoding: 'utf8' })).toBe(NASTY)
+  })
+
+  it('of what is not saved show it by a signed address, in every place, and promise nothing that only a glyph does', () => {
+    const base = 'https://codes.fennmoor.example/s/1/code'
+    const made = { svg: `${base}.svg?key=kgp_a&sig="x"`, png: `${base}.png?key=kgp_a&sig=y&size_px=600` }
+    const loose = { ...given, token: null, made }
+    const write = (id: string): string => DESTINATIONS.find((one) => one.id === id)!.code(loose)
+    const page = new DOMParser().parseFromString(write('page'), 'text/html').querySelector('keen-glyph')!
+    expect([page.getAttribute('address'), page.getAttribute('glyph')]).toEqual([made.svg, null])
+    const image = new DOMParser().parseFromString(write('block'), 'text/html').querySelector('img')!
+    expect(image.getAttribute('src')).toBe(made.svg)
+    expect(write('react')).toContain(`address=${JSON.stringify(made.svg)}`)
+    expect(write('word')).toContain(`"${made.png}"`)
+    expect(write('address')).toBe(made.svg)
+    for (const destination of DESTINATIONS) {
+      const notes = notesOf(destination, false).join(' ')
+      expect(notes, destination.id).not.toMatch(/ollows the glyph|-r1/)
+      expect(notes.includes('for ever'), destination.id).toBe(NEEDS_ADDRESS.includes(destination.id))
+      expect(notesOf(destination, true)).toEqual(destination.notes)
+    }
   })
 
   it('never hold a secret: keys come from the environment', () => {

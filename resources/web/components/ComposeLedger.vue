@@ -30,6 +30,7 @@ defineEmits<{
   save: []
   download: [format: Schemas['PictureFormat']]
   copy: [what: CopyKind]
+  further: []
 }>()
 
 const { mayWrite } = useSession()
@@ -77,6 +78,7 @@ const counts = computed(() => tally(props.lines))
         :bars="bars"
         @download="$emit('download', $event)"
         @copy="$emit('copy', $event)"
+        @further="$emit('further')"
       />
     </div>
   </section>

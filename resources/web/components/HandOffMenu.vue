@@ -1,23 +1,14 @@
 <script setup lang="ts">
 import { mdiContentCopy, mdiDotsHorizontal, mdiTrayArrowDown } from '@mdi/js'
 import { computed } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import type { Bars, BarsFile } from '@/composables/useBars'
 import type { CopyKind } from '@/composables/useHandOff'
 
 /** Files to take and texts to copy: two menus where there is room, one where there is little. */
 const props = defineProps<{ disabled: boolean; bars: Bars | null }>()
-const emit = defineEmits<{ download: [format: Schemas['PictureFormat']]; copy: [what: CopyKind] }>()
+const emit = defineEmits<{ download: [format: Schemas['PictureFormat']]; copy: [what: CopyKind]; further: [] }>()
 
-const route = useRoute()
-const router = useRouter()
-/** What is saved can go into pages, mails and programs by its address. */
-const further = computed<Item[]>(() =>
-  typeof route.params.id === 'string' && route.params.id !== ''
-    ? [{ title: 'Page, mail, program …', run: () => void router.push(`/hand-off/${String(route.params.id)}`) }]
-    : [],
-)
 const FILES: Schemas['PictureFormat'][] = ['svg', 'png', 'pdf', 'eps', 'webp', 'jpg']
 const BAR_FILES: BarsFile[] = ['svg', 'png']
 const COPIES: { what: CopyKind; title: string }[] = [
@@ -44,14 +35,16 @@ const files = computed<Item[]>(() => {
   ]
 })
 const copies = COPIES.map(({ what, title }) => ({ title, run: () => emit('copy', what) }))
+/** Snippets for all the places that a picture can go. */
+const further: Item = { title: 'Page, mail, program …', run: () => emit('further') }
 const menus = computed(() => [
   { name: 'Export', icon: mdiTrayArrowDown, items: files.value },
-  { name: 'Copy', icon: mdiContentCopy, items: [...copies, ...further.value] },
+  { name: 'Copy', icon: mdiContentCopy, items: [...copies, further] },
 ])
 const all = computed<Item[]>(() => [
   ...files.value,
   ...copies.map(({ title, run }) => ({ title: `Copy: ${title}`, run })),
-  ...further.value,
+  further,
 ])
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
+import { api, ApiProblem, unwrap } from '@/api/client'
 import { sendPicture } from '@/composables/sendPicture'
 import type { Key } from '@/composables/useKeys'
 import { csvRows } from '@/lib/csv'
@@ -16,10 +16,11 @@ import {
   placeholder,
   PLACEHOLDERS,
 } from '@/lib/handOff'
+import type { Loose } from '@/lib/table'
 import KgVerdict from './KgVerdict.vue'
 
 /** A code for each recipient: the address with gaps, and what each of them would scan, before anything is sent. */
-const props = defineProps<{ glyph: Glyph; keys: Key[]; what: 'mailing' | 'spreadsheet' }>()
+const props = defineProps<{ glyph: Omit<Loose, 'kind'>; keys: Key[]; what: 'mailing' | 'spreadsheet' }>()
 const emit = defineEmits<{ code: [code: string] }>()
 
 const MOST = 20

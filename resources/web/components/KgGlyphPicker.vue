@@ -3,7 +3,7 @@ import { useRouter } from 'vue-router'
 import type { Glyph } from '@/api/client'
 
 /** Which glyph a screen is about; another one is another address of the same screen. */
-defineProps<{ id: string; glyph: Glyph | undefined; glyphs: Glyph[]; screen: string }>()
+defineProps<{ id: string; glyph: Pick<Glyph, 'name'> | undefined; glyphs: Glyph[]; screen: string }>()
 const router = useRouter()
 </script>
 

@@ -6,6 +6,8 @@ export interface HandOff {
   glyph: Pick<Glyph, 'id' | 'name' | 'text' | 'kind' | 'level'>
   /** The glyph's public token; null while it has no address. */
   token: string | null
+  /** Signed addresses of a composition that is not saved; null for a glyph, and while there are none. */
+  made: { svg: string; png: string } | null
   elements: { pinned: string; integrity: string }
   side: number
 }
@@ -29,13 +31,38 @@ const single = (text: string): string => `'${text.replaceAll('\\', '\\\\').repla
 const shell = (text: string): string => `'${text.replaceAll("'", `'\\''`)}'`
 const json = (value: unknown): string => JSON.stringify(value)
 
-/** Where the glyph's picture is, in this format. */
-export const pictureUrl = (given: HandOff, format = 'svg'): string =>
-  `${given.base}/s/1/${given.token ?? '…'}.${format}`
+/** Where the picture is, in this format. */
+export const pictureUrl = (given: HandOff, format: 'svg' | 'png' = 'svg'): string =>
+  given.made?.[format] ?? `${given.base}/s/1/${given.token ?? '…'}.${format}`
+/** The same, large enough for paper; what is signed has its size already. */
+export const largePicture = (given: HandOff): string =>
+  given.made?.png ?? `${pictureUrl(given, 'png')}?size_px=${LARGE_PX}`
+export const LARGE_PX = 600
+/** What an element draws: a glyph by its token, or an address that was signed. */
+const drawn = (given: HandOff): { name: string; value: string } =>
+  given.made === null ? { name: 'glyph', value: given.token ?? '…' } : { name: 'address', value: given.made.svg }
 const script = (given: HandOff): string =>
   `<script type="module" src="${given.base}${given.elements.pinned}"\n  integrity="${given.elements.integrity}" crossorigin="anonymous"></script>`
 const ENV = 'The key comes from the environment: KEEN_GLYPH_KEY. It never stands in the source.'
+/** Said of glyphs alone: they change, and have revisions. */
 const NOW = 'Follows the glyph: what is saved later shows here within a minute.'
+const REVISIONS = 'With -r1, -r2 … before the point it is that revision for ever.'
+const SIZES = 'Also .png, .webp, .jpg and .pdf; ?size_px=600 for another size.'
+const FOR_EVER = 'Shows for ever what it shows now: whoever changes the address breaks its signature.'
+
+/** What is said of a destination: an unsaved composition follows nothing. */
+export const notesOf = (destination: Destination, isSaved: boolean): string[] =>
+  isSaved
+    ? destination.notes
+    : [
+        ...destination.notes
+          .filter((note) => ![NOW, REVISIONS, SIZES].includes(note))
+          .map((note) => note.replace(' It follows the glyph.', '')),
+        ...(NEEDS_ADDRESS.includes(destination.id) ? [FOR_EVER] : []),
+      ]
+
+/** Destinations that show the picture by its address. */
+export const NEEDS_ADDRESS = ['page', 'block', 'vue', 'react', 'word', 'address']
 
 export const DESTINATIONS: Destination[] = [
   {
@@ -47,7 +74,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['Works under a policy of default-src ‘self’ with our origin added.', NOW],
     code: (given) =>
-      `${script(given)}\n\n<keen-glyph glyph="${given.token ?? '…'}" label="${attribute(given.glyph.name)}" menu></keen-glyph>`,
+      `${script(given)}\n\n<keen-glyph ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}" menu></keen-glyph>`,
   },
   {
     id: 'block',
@@ -69,7 +96,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['Tell Vue that it is an element: compilerOptions.isCustomElement = (tag) => tag.startsWith(‘keen-’).'],
     code: (given) =>
-      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" glyph="${given.token ?? '…'}" label="${attribute(given.glyph.name)}" />\n</template>`,
+      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}" />\n</template>`,
   },
   {
     id: 'react',
@@ -80,7 +107,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['From React 18 on. Events by addEventListener on a ref, or by props from React 19 on.'],
     code: (given) =>
-      `import '@keen-glyph/elements'\n\nexport function Code() {\n  return <keen-glyph base=${json(given.base)} glyph=${json(given.token ?? '…')} label=${json(given.glyph.name)} />\n}`,
+      `import '@keen-glyph/elements'\n\nexport function Code() {\n  return <keen-glyph base=${json(given.base)} ${drawn(given).name}=${json(drawn(given).value)} label=${json(given.glyph.name)} />\n}`,
   },
   {
     id: 'php-core',
@@ -175,7 +202,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'text',
     key: 'none',
     notes: ['Insert it as a field (Ctrl F9 for the braces), then update fields (F9). It follows the glyph.'],
-    code: (given) => `{ INCLUDEPICTURE "${pictureUrl(given, 'png')}?size_px=600" \\d }`,
+    code: (given) => `{ INCLUDEPICTURE "${largePicture(given)}" \\d }`,
   },
   {
     id: 'address',
@@ -184,11 +211,7 @@ export const DESTINATIONS: Destination[] = [
     tag: 'URL',
     language: 'text',
     key: 'none',
-    notes: [
-      NOW,
-      'With -r1, -r2 … before the point it is that revision for ever.',
-      'Also .png, .webp, .jpg and .pdf; ?size_px=600 for another size.',
-    ],
+    notes: [NOW, REVISIONS, SIZES],
     code: (given) => pictureUrl(given),
   },
 ]

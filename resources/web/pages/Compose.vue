@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import ComposeEmpty from '@/components/ComposeEmpty.vue'
 import ComposeFigures from '@/components/ComposeFigures.vue'
@@ -34,6 +34,7 @@ import { useToast } from '@/composables/useToast'
 import { useWarning } from '@/composables/useWarning'
 import { counted, grouped } from '@/lib/bytes'
 import { suggestedName } from '@/lib/names'
+import { layDown } from '@/lib/table'
 
 const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
   level,
@@ -172,8 +173,21 @@ const copy = (what: CopyKind): void => warning.before(() => void handOff.copy(wh
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
 
+const router = useRouter()
+/** Snippets for pages, mails and programs: of what is saved, or of what is on the table, whose draft stays here meanwhile. */
+const isHandingOff = ref(false)
+async function handFurther(): Promise<void> {
+  if (glyph.value !== null && !isDirty.value) return void router.push(`/hand-off/${glyph.value.id}`)
+  if (drawing.value === null) return
+  const { level, kind, finish } = fields
+  const { payload } = drawing.value
+  const name = fields.name.trim() || suggestedName(payload)
+  layDown({ name, text: payload.text ?? payload.shown, kind, level, dark: finish.dark, light: finish.light })
+  isHandingOff.value = true
+  await router.push('/hand-off?of=table')
+}
 const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
-  isUnsaved,
+  computed(() => isUnsaved.value && !isHandingOff.value),
   (id) => id !== undefined && id === glyph.value?.id,
 )
 
@@ -319,6 +333,7 @@ function leaveUnsaved(): void {
       @save="save"
       @download="download"
       @copy="copy"
+      @further="handFurther"
     />
 
     <GlyphHistory v-if="glyph" v-model="isHistory" :glyph="glyph" :may-write="mayWrite" @restored="open" />

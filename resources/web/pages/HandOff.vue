@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Glyph, unwrap } from '@/api/client'
+import HandOffLoose from '@/components/HandOffLoose.vue'
 import HandOffMerge from '@/components/HandOffMerge.vue'
 import HandOffTry from '@/components/HandOffTry.vue'
 import KgGlyphPicker from '@/components/KgGlyphPicker.vue'
@@ -13,7 +14,8 @@ import { useGlyphList } from '@/composables/useGlyphs'
 import { useKeys } from '@/composables/useKeys'
 import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
-import { DESTINATIONS, type HandOff, pictureUrl } from '@/lib/handOff'
+import { DESTINATIONS, type HandOff, largePicture, NEEDS_ADDRESS, notesOf } from '@/lib/handOff'
+import { takeUp } from '@/lib/table'
 
 const route = useRoute()
 const router = useRouter()
@@ -25,15 +27,17 @@ const mayManage = computed(() => session.value?.abilities.includes('keys') ?? fa
 const { keys } = useKeys()
 const { glyphs } = useGlyphList('', '-updated_at')
 const id = computed(() => (typeof route.params.id === 'string' ? route.params.id : ''))
+/** A composition that is not saved, from Compose. */
+const loose = computed(() => (id.value === '' && route.query.of === 'table' ? takeUp() : null))
 // Without one in the address, the newest is as good as any.
 watch(
   glyphs,
   (all) => {
-    if (id.value === '' && all[0] !== undefined) void router.replace(`/hand-off/${all[0].id}`)
+    if (id.value === '' && loose.value === null && all[0] !== undefined) void router.replace(`/hand-off/${all[0].id}`)
   },
   { immediate: true },
 )
-const { data: glyph, error } = useQuery({
+const { data: saved, error } = useQuery({
   queryKey: ['glyph', id],
   enabled: computed(() => id.value !== ''),
   queryFn: async () =>
@@ -46,6 +50,13 @@ const groups = computed(() => {
   const names = [...new Set(DESTINATIONS.map((one) => one.group))]
   return names.map((name) => ({ name, all: DESTINATIONS.filter((one) => one.group === name) }))
 })
+const glyph = computed(() => saved.value ?? (loose.value === null ? undefined : { ...loose.value, id: '' }))
+/** Signed addresses of what is not saved. */
+const made = ref<HandOff['made']>(null)
+const hasAddress = computed(() => (loose.value === null ? saved.value?.address != null : made.value !== null))
+const key = computed(() =>
+  loose.value !== null && NEEDS_ADDRESS.includes(chosen.value) ? 'publishable' : destination.value.key,
+)
 const isMerged = computed(() => ['mailing', 'spreadsheet'].includes(chosen.value))
 const given = computed<HandOff | null>(() =>
   glyph.value === undefined
@@ -53,13 +64,14 @@ const given = computed<HandOff | null>(() =>
     : {
         base: window.location.origin,
         glyph: glyph.value,
-        token: glyph.value.address?.token ?? null,
+        token: saved.value?.address?.token ?? null,
+        made: loose.value === null ? null : made.value,
         elements: elements.value,
         side: 180,
       },
 )
 const mergedAs = computed(() => (chosen.value === 'spreadsheet' ? 'spreadsheet' : 'mailing'))
-const needsAddress = computed(() => ['page', 'block', 'vue', 'react', 'word', 'address'].includes(chosen.value))
+const needsAddress = computed(() => NEEDS_ADDRESS.includes(chosen.value))
 const merged = ref('')
 const code = computed(() =>
   given.value === null ? '' : isMerged.value ? merged.value : destination.value.code(given.value),
@@ -96,11 +108,14 @@ async function copy(): Promise<void> {
   <div class="hand outward">
     <section class="panel" aria-label="Where it goes">
       <div class="which">
-        <KgThumb v-if="glyph" :glyph="glyph" :size="52" />
-        <label class="grow">
-          <span class="label">Glyph</span>
-          <KgGlyphPicker :id="id" :glyph="glyph" :glyphs="glyphs" screen="hand-off" />
-        </label>
+        <KgThumb v-if="saved" :glyph="saved" :size="52" />
+        <div class="grow">
+          <label>
+            <span class="label">Glyph</span>
+            <KgGlyphPicker :id="id" :glyph="glyph" :glyphs="glyphs" screen="hand-off" />
+          </label>
+          <p v-if="loose" class="note">Not saved. <router-link to="/compose">Back to it</router-link></p>
+        </div>
       </div>
       <nav class="index" aria-label="Destinations">
         <template v-for="group in groups" :key="group.name">
@@ -129,11 +144,11 @@ async function copy(): Promise<void> {
       <template v-else-if="given">
         <div class="head">
           <h1 class="grow">{{ destination.name }}</h1>
-          <span v-if="destination.key !== 'none'" class="kd" :class="destination.key">{{ destination.key }} key</span>
+          <span v-if="key !== 'none'" class="kd" :class="key">{{ key }} key</span>
           <v-btn
             class="main"
             :prepend-icon="mdiContentCopy"
-            :disabled="code === '' || (needsAddress && given.token === null)"
+            :disabled="code === '' || (needsAddress && !hasAddress)"
             @click="copy"
             >Copy</v-btn
           >
@@ -146,21 +161,27 @@ async function copy(): Promise<void> {
           :what="mergedAs"
           @code="merged = $event"
         />
-        <div v-if="needsAddress && given.token === null" class="give">
+        <HandOffLoose v-if="loose && needsAddress" v-model="made" :loose="loose" :keys="keys" :side="given.side" />
+        <div v-if="saved && needsAddress && !hasAddress" class="give">
           <p>
             <b>This glyph has no address yet.</b> With one, anybody who knows it can see its picture. It cannot be
             guessed, and you can take it back.
           </p>
           <v-btn class="fix" :loading="isGiving" :disabled="!mayWrite" @click="address(true)">Give it an address</v-btn>
         </div>
-        <pre v-else class="code" tabindex="0" aria-label="Snippet"><code>{{ code }}</code></pre>
+        <pre
+          v-else-if="!needsAddress || hasAddress"
+          class="code"
+          tabindex="0"
+          aria-label="Snippet"
+        ><code>{{ code }}</code></pre>
         <ul class="notes">
-          <li v-for="note in destination.notes" :key="note" class="note">{{ note }}</li>
-          <li v-if="destination.key === 'secret'" class="note">
+          <li v-for="note in notesOf(destination, loose === null)" :key="note" class="note">{{ note }}</li>
+          <li v-if="key === 'secret'" class="note">
             <template v-if="mayManage"><router-link to="/keys">Make a secret key</router-link> that may draw.</template
             ><template v-else>Ask an owner of this workspace for a secret key that may draw.</template>
           </li>
-          <li v-if="needsAddress && given.token !== null" class="note">
+          <li v-if="saved && needsAddress && hasAddress" class="note">
             <button type="button" class="lnk" :disabled="!mayWrite || isGiving" @click="address(false)">
               Take the address back
             </button>
@@ -168,9 +189,9 @@ async function copy(): Promise<void> {
           </li>
         </ul>
         <HandOffTry
-          v-if="needsAddress && given.token !== null && glyph"
-          :key="`${given.token}-${glyph.revision}`"
-          :url="`${pictureUrl(given, 'png')}?size_px=600`"
+          v-if="needsAddress && hasAddress && glyph"
+          :key="`${given.token}-${saved?.revision}-${made?.png}`"
+          :url="largePicture(given)"
           :meant="glyph.text"
         />
       </template>
