@@ -135,11 +135,12 @@ async function load(): Promise<void> {
   const id = typeof route.params.id === 'string' ? route.params.id : ''
   // The address changes after the first save as well; then everything stays as it is.
   if (id !== '' && glyph.value?.id === id) return
+  // At once: whoever chooses a part while the glyph is on its way stays there.
+  part.value = 'payload'
   await (id === '' ? startNew() : openGlyph(id))
 }
 /** Something else is on the table: what was left unsaved of it comes back. */
 function greet(): void {
-  part.value = 'payload'
   // What another screen handed over is wanted now, whatever was left behind here.
   if (isUnsaved.value) history.drop()
   if (history.begin()) {
