@@ -262,3 +262,11 @@ it('says that it could not look when its worker gave up', function () {
     (new CheckWhole($whole))->failed(null);
     $this->getJson("/api/v1/table-checks/$whole")->assertOk()->assertJsonPath('state', 'failed')->assertJsonPath('found', null);
 });
+
+it('refuses a table with the character that ends texts, in every way that one comes', function (string $path) {
+    foreach (['a.csv' => "sku,name\n01\x0023,Heather and more letters\n0456,Lime\n", 'a.json' => '[{"sku":"01\\u000023"}]'] as $name => $bytes) {
+        $answer = $this->post($path, ['file' => UploadedFile::fake()->createWithContent($name, $bytes), 'recipe' => json_encode($this->recipe)]);
+        $answer->assertStatus(422);
+        expect($answer->json('errors.0.detail'))->toContain('U+0000');
+    }
+})->with(['/api/v1/runs', '/api/v1/runs/check', '/api/v1/table-checks']);

@@ -39,11 +39,13 @@ final readonly class Table
             throw new InvalidRun('The table is empty.');
         }
         $form ??= TableForm::guess($bytes, $names);
+        $text = TableForm::text($bytes, $form->encoding);
+        self::demandText($text);
         $columns = null;
         /** @var Spool<list<string>> $rows */
         $rows = new Spool;
         $cautions = [];
-        foreach (CsvRows::of(TableForm::text($bytes, $form->encoding), $form->delimiter) as $number => $row) {
+        foreach (CsvRows::of($text, $form->delimiter) as $number => $row) {
             if ($columns === null) {
                 $columns = self::columns($row, $form->hasHeader);
                 if ($form->hasHeader) {
@@ -98,6 +100,7 @@ final readonly class Table
         /** @var Spool<list<string>> $rows */
         $rows = new Spool;
         foreach ($list as $i => $row) {
+            self::demandText(implode('', [...array_keys($row), ...array_values($row)]));
             $rows->put($i + 1, array_map(static fn (string $column): string => $row[$column] ?? '', $columns));
         }
 
@@ -180,6 +183,14 @@ final readonly class Table
     public function row(int $number): array
     {
         return array_combine($this->columns, $this->rows->at($number));
+    }
+
+    /** @throws InvalidRun for the character at which many programs, and the database, end a text */
+    private static function demandText(string $text): void
+    {
+        if (str_contains($text, "\0")) {
+            throw new InvalidRun('The table holds the character U+0000, which is in no text. Look whether its encoding is the right one.');
+        }
     }
 
     private static function checkDigit(string $text): string
