@@ -78,9 +78,19 @@ test('every snippet that this machine has the language for runs as pasted', asyn
   await signIn(page)
   const made = await page.request.post('/api/v1/glyphs', {
     headers: { Authorization: `Bearer ${secretKey()}` },
-    data: { name: 'It’s <a> "jar" & more', text: 'https://fennmoor.example/jar?a=1&b="2"$(x)\'\\', level: 'Q' },
+    data: {
+      name: 'It’s <a> "jar" & more',
+      text: 'https://fennmoor.example/jar?a=1&b="2"$(x)\'\\',
+      level: 'Q',
+      size_px: 400,
+      finish: { dark: '#2B1A0E', shape: 'disc', mark: { text: "F'B" }, caption: { text: 'Jar' } },
+    },
   })
   const { id, text } = (await made.json()) as { id: string; text: string }
+  const own = await page.request.get(`/api/v1/glyphs/${id}/image.svg`, {
+    headers: { Authorization: `Bearer ${secretKey()}` },
+  })
+  const drawing = await own.text()
   await page.goto(`/hand-off/${id}`)
   await page.getByRole('button', { name: 'Give it an address' }).click()
   await expect(page.getByText('Reads the same, character by character')).toBeVisible()
@@ -108,7 +118,8 @@ test('every snippet that this machine has the language for runs as pasted', asyn
       continue
     }
     execFileSync(program, args, { cwd, env })
-    expect(await drawnFrom(page, readFileSync(join(folder, 'code.svg'), 'utf8')), name).toBe(text)
+    // Shapes, mark, caption and size as well: the glyph's own drawing, to the letter.
+    expect(readFileSync(join(folder, 'code.svg'), 'utf8'), name).toBe(drawing)
   }
   const core = mkdtempSync(join(tmpdir(), 'keen-'))
   writeFileSync(
@@ -116,11 +127,14 @@ test('every snippet that this machine has the language for runs as pasted', asyn
     (await snippet('PHP, our core')).replace("'vendor/autoload.php'", `'${ROOT}core/vendor/autoload.php'`),
   )
   execFileSync('php', [join(core, 'a.php')], { cwd: core })
-  expect(await drawnFrom(page, readFileSync(join(core, 'code.svg'), 'utf8'))).toBe(text)
+  expect(readFileSync(join(core, 'code.svg'), 'utf8')).toBe(drawing)
   const line = mkdtempSync(join(tmpdir(), 'keen-'))
   const command = (await snippet('Command line')).replace('--out code.svg', `--out ${join(line, 'code.svg')}`)
-  execFileSync('sh', ['-c', command], { cwd: ROOT })
-  expect(await drawnFrom(page, readFileSync(join(line, 'code.svg'), 'utf8'))).toBe(text)
+  // It writes a finish file where it runs.
+  execFileSync('sh', ['-c', command.replace('bin/glyph', `${ROOT}bin/glyph`)], { cwd: line })
+  const written = readFileSync(join(line, 'code.svg'), 'utf8')
+  expect(written).toBe(drawing)
+  expect(await drawnFrom(page, written)).toBe(text)
 })
 
 /** What a drawing says, shown by the browser and read back. */
@@ -152,12 +166,37 @@ test('a composition that is not saved goes into pages by a signed address, and w
   await page.getByRole('link', { name: 'Back to it' }).click()
   await expect(page.getByText('Your unsaved work is back')).toBeVisible()
   await expect(textBox(page)).toHaveValue(text)
+
+  // A look of more than inks goes by a name, which it gets where it is needed.
+  await page.getByRole('tab', { name: /^Finish/ }).click()
+  await page.getByRole('radio', { name: 'Disc' }).first().click()
+  await page.getByRole('region', { name: 'Ledger' }).getByRole('button', { name: 'Copy', exact: true }).click()
+  await page.getByText('Page, mail, program …').click()
+  await page.getByRole('button', { name: /^Site builder block/ }).click()
+  await expect(page.getByText('This look needs a name.')).toBeVisible()
+  const finish = `Loose look ${Date.now()}`
+  await page.getByLabel('Finish', { exact: true }).fill(finish)
+  await page.getByRole('button', { name: 'Keep it as a finish' }).click()
+  await expect(page.getByText(`its look is ${finish}@1`)).toBeVisible()
+  await page.getByLabel('Width in the page').fill('240')
+  const block = page.getByLabel('Snippet').last()
+  await expect(block).toContainText('width="240"')
+  await expect(block).toContainText('size_px=480')
+  await expect(page.getByText('Reads the same, character by character')).toBeVisible()
+  const svg = /src="([^"]+)"/.exec((await block.textContent()) ?? '')![1]!.replaceAll('&amp;', '&')
+  // Discs are drawn by curves.
+  expect(/c0\.\d/.test(await (await page.request.get(svg)).text())).toBe(true)
 })
 
 test('a mailing is tried on each recipient before it is sent', async ({ page }) => {
   await signIn(page)
-  await page.goto('/hand-off')
+  const made = await page.request.post('/api/v1/glyphs', {
+    headers: { Authorization: `Bearer ${secretKey()}` },
+    data: { name: 'Member’s card', text: 'https://fennmoor.example/m', finish: { shape: 'lozenge', ring: 'leaf' } },
+  })
+  await page.goto(`/hand-off/${((await made.json()) as { id: string }).id}`)
   await page.getByRole('button', { name: /^Mailing/ }).click()
+  await page.getByRole('button', { name: 'Inks alone' }).click()
   await page.getByLabel('Key').selectOption({
     label: (await page.getByLabel('Key').locator('option', { hasText: 'Newsletter' }).first().textContent()) ?? '',
   })

@@ -52,12 +52,14 @@ final class KeenGlyph
     /**
      * A finished picture of a text, as the bytes of a file.
      *
+     * @param  ?Kind  $kind  what the text is; told by its form when null. Element strings of GS1 are encoded with FNC1.
+     *
      * @throws \KeenGlyph\Core\Compose\RefusedPayload when no symbol may be made of the text
      * @throws \KeenGlyph\Core\Symbol\InvalidSymbol|\KeenGlyph\Core\Finish\InvalidFinish when it cannot be drawn so
      */
-    public static function render(string $text, PictureFormat $format = PictureFormat::Svg, CompositionOptions $options = new CompositionOptions): string
+    public static function render(string $text, PictureFormat $format = PictureFormat::Svg, CompositionOptions $options = new CompositionOptions, ?Kind $kind = null): string
     {
-        return Composition::of(PayloadInput::ofText($text), $options)->picture($format);
+        return Composition::of(PayloadInput::ofText($text, $kind), $options)->picture($format);
     }
 
     /**

@@ -17,7 +17,8 @@ import {
 const NASTY = 'https://fennmoor.example/?a=1&b="2"\'$(x)`\\<é>'
 const given = {
   base: 'https://codes.fennmoor.example',
-  glyph: { id: 'x', name: 'It’s "a" <jar> & more', text: NASTY, kind: 'link' as const, level: 'Q' as const },
+  glyph: { name: 'It’s "a" <jar> & more', text: NASTY },
+  recipe: { text: NASTY, level: 'Q' as const },
   token: 'Xk3aaaaaaaaaaaaaaaaaaa',
   made: null,
   elements: { pinned: '/embed/abc/keen-glyph.js', integrity: 'sha384-x' },

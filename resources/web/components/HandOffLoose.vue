@@ -2,8 +2,11 @@
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, unwrap } from '@/api/client'
 import type { Key } from '@/composables/useKeys'
+import { useAddressLook } from '@/composables/useAddressLook'
+import { useSession } from '@/composables/useSession'
 import { type HandOff, LARGE_PX } from '@/lib/handOff'
 import type { Loose } from '@/lib/table'
+import HandOffLook from './HandOffLook.vue'
 
 /** Addresses of a composition that is not saved: signed, and tied to a publishable key. */
 const props = defineProps<{ loose: Loose; keys: Key[]; side: number }>()
@@ -13,18 +16,21 @@ const usable = computed(() => props.keys.filter((key) => key.sort === 'publishab
 const chosen = ref<number | null>(null)
 const keyId = computed(() => chosen.value ?? usable.value[0]?.id ?? null)
 const problem = ref('')
+const { mayWrite } = useSession()
+const { look, isUnnamed, isKeeping, problem: lookProblem, isInksAlone, keep } = useAddressLook(() => props.loose)
 let asked = 0
 async function make(): Promise<void> {
   const mine = ++asked
   made.value = null
   problem.value = ''
-  if (keyId.value === null) return
-  const { text, kind, level, dark, light, name } = props.loose
+  if (keyId.value === null || look.value === null) return
+  const { text, kind, level, lift, modes, name } = props.loose
+  const said = { key: keyId.value, text, kind, level, lift, modes, name, ...look.value }
   const address = async (format: 'svg' | 'png', size: number): Promise<string> =>
     (
       (await unwrap(
         api.POST('/api/v1/addresses', {
-          body: { key: keyId.value!, text, kind, level, dark, light, name, format, size_px: size },
+          body: { ...said, format, size_px: size },
         }),
       )) as { url: string }
     ).url
@@ -36,7 +42,7 @@ async function make(): Promise<void> {
       problem.value = e instanceof ApiProblem ? e.message : 'The address could not be made. Try again.'
   }
 }
-watch([keyId, () => props.loose], () => void make(), { immediate: true })
+watch([keyId, () => JSON.stringify([props.loose, props.side, look.value])], () => void make(), { immediate: true })
 </script>
 
 <template>
@@ -55,10 +61,20 @@ watch([keyId, () => props.loose], () => void make(), { immediate: true })
       >
         <option v-for="key in usable" :key="key.id" :value="key.id">{{ key.name }}</option>
       </select>
-      <span class="note"
-        >Text, level and colours stand in the address; shapes and a mark only come from a saved glyph.</span
+      <span v-if="look" class="note"
+        >All that draws it stands in the address<template v-if="look?.finish">; its look is {{ look.finish }}</template
+        >.</span
       ></label
     >
+    <HandOffLook
+      v-if="keyId !== null && isUnnamed"
+      :name="loose.name"
+      :keeping="isKeeping"
+      :problem="lookProblem"
+      :allowed="mayWrite"
+      @keep="keep"
+      @plain="isInksAlone = true"
+    />
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   </div>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, unwrap } from '@/api/client'
+import { useAddressLook } from '@/composables/useAddressLook'
+import { useSession } from '@/composables/useSession'
 import { sendPicture } from '@/composables/sendPicture'
 import type { Key } from '@/composables/useKeys'
 import { csvRows } from '@/lib/csv'
@@ -17,10 +19,15 @@ import {
   PLACEHOLDERS,
 } from '@/lib/handOff'
 import type { Loose } from '@/lib/table'
+import HandOffLook from './HandOffLook.vue'
 import KgVerdict from './KgVerdict.vue'
 
 /** A code for each recipient: the address with gaps, and what each of them would scan, before anything is sent. */
-const props = defineProps<{ glyph: Omit<Loose, 'kind'>; keys: Key[]; what: 'mailing' | 'spreadsheet' }>()
+const props = defineProps<{
+  glyph: Pick<Loose, 'name' | 'text' | 'level' | 'finish' | 'finish_id'>
+  keys: Key[]
+  what: 'mailing' | 'spreadsheet'
+}>()
 const emit = defineEmits<{ code: [code: string] }>()
 
 const MOST = 20
@@ -45,6 +52,8 @@ const HOWS: { value: Insertion; name: string }[] = [
   { value: 'html', name: 'HTML-escaped' },
 ]
 
+const { mayWrite } = useSession()
+const { look, isUnnamed, isKeeping, problem: lookProblem, isInksAlone, keep } = useAddressLook(() => props.glyph)
 let asked = 0
 async function make(): Promise<void> {
   const mine = ++asked
@@ -54,6 +63,7 @@ async function make(): Promise<void> {
     problem.value = 'Make a publishable key first, on the screen Keys: an address in a mail is tied to one.'
     return
   }
+  if (look.value === null) return
   if (names.value.length === 0) {
     problem.value = 'Write a merge field where each recipient’s value goes, such as {{member_no}}.'
     return
@@ -67,8 +77,7 @@ async function make(): Promise<void> {
           level: props.glyph.level,
           format: 'png',
           size_px: side.value * 2,
-          dark: props.glyph.dark,
-          light: props.glyph.light,
+          ...look.value,
           open: names.value.map((name) => `m.${name}`),
         },
       }),
@@ -79,7 +88,7 @@ async function make(): Promise<void> {
       problem.value = e instanceof ApiProblem ? e.message : 'The address could not be made. Try again.'
   }
 }
-watch([text, keyId, side], () => void make(), { immediate: true })
+watch([text, keyId, side, () => JSON.stringify(look.value)], () => void make(), { immediate: true })
 
 const code = computed(() => {
   if (parts.value.length === 0) return ''
@@ -196,6 +205,15 @@ watch([text, how, keyId], () => (recipients.value = []))
       <label class="label" for="merge-side">Shown at, in pixels</label>
       <input id="merge-side" v-model.number="side" type="number" min="60" max="600" />
     </div>
+    <HandOffLook
+      v-if="isUnnamed"
+      :name="glyph.name"
+      :keeping="isKeeping"
+      :problem="lookProblem"
+      :allowed="mayWrite"
+      @keep="keep"
+      @plain="isInksAlone = true"
+    />
     <div v-if="what === 'mailing'" class="list">
       <label class="label" for="merge-list">Recipients, as a table with names in its first line</label>
       <textarea id="merge-list" v-model="list" rows="4" spellcheck="false" class="code" />

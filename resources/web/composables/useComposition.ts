@@ -1,7 +1,8 @@
 import { computed, reactive, ref } from 'vue'
-import type { Compose, Glyph, Schemas } from '@/api/client'
+import type { Compose, Drawing, Glyph, Schemas } from '@/api/client'
 import { canonical, type FinishValues, finishOf, isFinishPath, PLAIN, withPath } from '@/lib/finish'
 import { isFilled, type Values } from '@/lib/kinds'
+import type { Loose } from '@/lib/table'
 
 export interface Composition {
   name: string
@@ -91,16 +92,18 @@ export function useComposition() {
     glyph.value = from
   }
 
-  /** The options as the API takes them. */
-  function body(): Compose {
-    const { kind, text, values, origin, level, lift, modes, finish, dpi, print } = fields
-    const size = {
+  const size = () =>
+    ({
       module: { module_px: fields.modulePx },
       side: { size_px: fields.sizePx },
       length: { size_mm: fields.sizeMm },
-    }[fields.sizeMode]
+    })[fields.sizeMode]
+
+  /** The options as the API takes them. */
+  function body(): Compose {
+    const { kind, text, values, origin, level, lift, modes, finish, dpi, print } = fields
     const says = origin === 'text' ? { text } : { fields: values }
-    return { kind, ...says, level, lift, modes, finish, ...size, dpi, print, distance_mm: fields.distanceMm }
+    return { kind, ...says, level, lift, modes, finish, ...size(), dpi, print, distance_mm: fields.distanceMm }
   }
 
   return {
@@ -133,6 +136,12 @@ export function useComposition() {
     },
     isEmpty: computed(() => (fields.origin === 'text' ? fields.text === '' : !isFilled(fields.values))),
     body,
+    /** What was drawn of it, for a screen that goes on without it. */
+    loose({ payload, as_is }: Pick<Drawing, 'payload' | 'as_is'>, name: string): Loose {
+      const { kind, level, lift, modes, finish, finishId, dpi } = fields
+      const text = payload.text ?? payload.shown
+      return { name, text, kind, level, lift, modes, finish, finish_id: finishId, ...size(), dpi, as_is }
+    },
     /** Carries out a fix of the ledger. */
     fix(set: Record<string, string | number>): void {
       for (const [path, value] of Object.entries(set)) {

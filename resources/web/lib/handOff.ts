@@ -1,14 +1,19 @@
 import type { Glyph } from '@/api/client'
+import type { Recipe } from '@/lib/recipe'
+import { commandLine, curl, nodeHttp, phpCore, phpHttp, pythonHttp } from '@/lib/serverSnippets'
 
 /** What a snippet is made of: all of it real. */
 export interface HandOff {
   base: string
-  glyph: Pick<Glyph, 'id' | 'name' | 'text' | 'kind' | 'level'>
+  glyph: Pick<Glyph, 'name' | 'text'>
+  /** What draws the same picture again. */
+  recipe: Recipe
   /** The glyph's public token; null while it has no address. */
   token: string | null
   /** Signed addresses of a composition that is not saved; null for a glyph, and while there are none. */
   made: { svg: string; png: string } | null
   elements: { pinned: string; integrity: string }
+  /** Pixels of the page that the picture takes. */
   side: number
 }
 
@@ -27,8 +32,6 @@ export interface Destination {
 
 const attribute = (text: string): string =>
   text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
-const single = (text: string): string => `'${text.replaceAll('\\', '\\\\').replaceAll("'", "\\'")}'`
-const shell = (text: string): string => `'${text.replaceAll("'", `'\\''`)}'`
 const json = (value: unknown): string => JSON.stringify(value)
 
 /** Where the picture is, in this format. */
@@ -38,6 +41,10 @@ export const pictureUrl = (given: HandOff, format: 'svg' | 'png' = 'svg'): strin
 export const largePicture = (given: HandOff): string =>
   given.made?.png ?? `${pictureUrl(given, 'png')}?size_px=${LARGE_PX}`
 export const LARGE_PX = 600
+/** Pixels of a page that an element takes where nobody says otherwise. */
+export const SIDE = 180
+/** Destinations whose snippet says how wide the picture is. */
+export const HAS_WIDTH = ['block', 'vue', 'react']
 /** What an element draws: a glyph by its token, or an address that was signed. */
 const drawn = (given: HandOff): { name: string; value: string } =>
   given.made === null ? { name: 'glyph', value: given.token ?? '…' } : { name: 'address', value: given.made.svg }
@@ -72,7 +79,11 @@ export const DESTINATIONS: Destination[] = [
     tag: 'element',
     language: 'html',
     key: 'none',
-    notes: ['Works under a policy of default-src ‘self’ with our origin added.', NOW],
+    notes: [
+      'Works under a policy of default-src ‘self’ with our origin added.',
+      'Its width stands in your stylesheet: keen-glyph { --kg-size: 240px }; 180 px without.',
+      NOW,
+    ],
     code: (given) =>
       `${script(given)}\n\n<keen-glyph ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}" menu></keen-glyph>`,
   },
@@ -96,7 +107,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['Tell Vue that it is an element: compilerOptions.isCustomElement = (tag) => tag.startsWith(‘keen-’).'],
     code: (given) =>
-      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}" />\n</template>`,
+      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}"${given.side === SIDE ? '' : ` style="--kg-size: ${given.side}px"`} />\n</template>`,
   },
   {
     id: 'react',
@@ -107,7 +118,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['From React 18 on. Events by addEventListener on a ref, or by props from React 19 on.'],
     code: (given) =>
-      `import '@keen-glyph/elements'\n\nexport function Code() {\n  return <keen-glyph base=${json(given.base)} ${drawn(given).name}=${json(drawn(given).value)} label=${json(given.glyph.name)} />\n}`,
+      `import '@keen-glyph/elements'\n\nexport function Code() {\n  return <keen-glyph base=${json(given.base)} ${drawn(given).name}=${json(drawn(given).value)} label=${json(given.glyph.name)}${given.side === SIDE ? '' : ` style={{ '--kg-size': '${given.side}px' }}`} />\n}`,
   },
   {
     id: 'php-core',
@@ -117,8 +128,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'php',
     key: 'none',
     notes: ['Draws by itself: no call, no key. composer require keen-glyph/core'],
-    code: (given) =>
-      `<?php\n\nrequire 'vendor/autoload.php';\n\nuse KeenGlyph\\Core\\KeenGlyph;\n\nfile_put_contents('code.svg', KeenGlyph::render(${single(given.glyph.text)}));\n`,
+    code: ({ recipe }) => phpCore(recipe),
   },
   {
     id: 'php',
@@ -128,8 +138,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'php',
     key: 'secret',
     notes: [ENV],
-    code: (given) =>
-      `<?php\n\n$picture = file_get_contents(${single(`${given.base}/api/v1/symbols`)}, context: stream_context_create(['http' => [\n    'method' => 'POST',\n    'header' => [\n        'Authorization: Bearer '.getenv('KEEN_GLYPH_KEY'),\n        'Content-Type: application/json',\n        'Accept: image/svg+xml',\n    ],\n    'content' => json_encode(['text' => ${single(given.glyph.text)}, 'level' => '${given.glyph.level}']),\n]]));\nfile_put_contents('code.svg', $picture);\n`,
+    code: ({ base, recipe }) => phpHttp(base, recipe),
   },
   {
     id: 'js',
@@ -139,8 +148,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'js',
     key: 'secret',
     notes: [ENV, 'For Node.js 20 and later; as a module (.mjs).'],
-    code: (given) =>
-      `import { writeFile } from 'node:fs/promises'\n\nconst answer = await fetch(${json(`${given.base}/api/v1/symbols`)}, {\n  method: 'POST',\n  headers: {\n    Authorization: \`Bearer \${process.env.KEEN_GLYPH_KEY}\`,\n    'Content-Type': 'application/json',\n    Accept: 'image/svg+xml',\n  },\n  body: JSON.stringify({ text: ${json(given.glyph.text)}, level: '${given.glyph.level}' }),\n})\nif (!answer.ok) throw new Error(await answer.text())\nawait writeFile('code.svg', await answer.text())\n`,
+    code: ({ base, recipe }) => nodeHttp(base, recipe),
   },
   {
     id: 'python',
@@ -150,8 +158,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'python',
     key: 'secret',
     notes: [ENV, 'Nothing to install: the standard library does it.'],
-    code: (given) =>
-      `import json, os, urllib.request\n\nrequest = urllib.request.Request(\n    ${json(`${given.base}/api/v1/symbols`)},\n    data=json.dumps({"text": ${json(given.glyph.text)}, "level": "${given.glyph.level}"}).encode(),\n    headers={\n        "Authorization": "Bearer " + os.environ["KEEN_GLYPH_KEY"],\n        "Content-Type": "application/json",\n        "Accept": "image/svg+xml",\n    },\n)\nwith urllib.request.urlopen(request) as answer, open("code.svg", "wb") as file:\n    file.write(answer.read())\n`,
+    code: ({ base, recipe }) => pythonHttp(base, recipe),
   },
   {
     id: 'curl',
@@ -161,8 +168,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'sh',
     key: 'secret',
     notes: [ENV],
-    code: (given) =>
-      `curl -fsS ${shell(`${given.base}/api/v1/symbols`)} \\\n  -H "Authorization: Bearer $KEEN_GLYPH_KEY" \\\n  -H 'Content-Type: application/json' -H 'Accept: image/svg+xml' \\\n  --data ${shell(json({ text: given.glyph.text, level: given.glyph.level }))} \\\n  -o code.svg\n`,
+    code: ({ base, recipe }) => curl(base, recipe),
   },
   {
     id: 'cli',
@@ -172,7 +178,7 @@ export const DESTINATIONS: Destination[] = [
     language: 'sh',
     key: 'none',
     notes: ['On the machine that holds Keen Glyph; it needs neither the server nor a key.'],
-    code: (given) => `bin/glyph make --text ${shell(given.glyph.text)} --level ${given.glyph.level} --out code.svg\n`,
+    code: ({ recipe }) => commandLine(recipe),
   },
   {
     id: 'mailing',

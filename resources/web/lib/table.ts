@@ -1,7 +1,15 @@
 import type { Glyph } from '@/api/client'
+import type { FinishValues } from '@/lib/finish'
 
 /** A composition that is not saved, as another screen of this browser needs it. */
-export type Loose = Pick<Glyph, 'name' | 'text' | 'kind' | 'level' | 'dark' | 'light'>
+export type Loose = Pick<Glyph, 'name' | 'text' | 'kind' | 'level' | 'modes' | 'dpi' | 'finish_id' | 'as_is'> & {
+  lift: boolean
+  finish: FinishValues
+  /** One of the three. */
+  module_px?: number
+  size_px?: number
+  size_mm?: number
+}
 
 const NAME = 'kg-on-the-table'
 

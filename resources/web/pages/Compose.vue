@@ -180,12 +180,13 @@ const isHandingOff = ref(false)
 async function handFurther(): Promise<void> {
   if (glyph.value !== null && !isDirty.value) return void router.push(`/hand-off/${glyph.value.id}`)
   if (drawing.value === null) return
-  const { level, kind, finish } = fields
-  const { payload } = drawing.value
-  const name = fields.name.trim() || suggestedName(payload)
-  layDown({ name, text: payload.text ?? payload.shown, kind, level, dark: finish.dark, light: finish.light })
+  layDown(composition.loose(drawing.value, fields.name.trim() || suggestedName(drawing.value.payload)))
   isHandingOff.value = true
-  await router.push('/hand-off?of=table')
+  try {
+    await router.push('/hand-off?of=table')
+  } finally {
+    isHandingOff.value = false
+  }
 }
 const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
   computed(() => isUnsaved.value && !isHandingOff.value),

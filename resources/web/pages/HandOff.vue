@@ -14,7 +14,10 @@ import { useGlyphList } from '@/composables/useGlyphs'
 import { useKeys } from '@/composables/useKeys'
 import { useSession } from '@/composables/useSession'
 import { useToast } from '@/composables/useToast'
-import { DESTINATIONS, type HandOff, largePicture, NEEDS_ADDRESS, notesOf } from '@/lib/handOff'
+import { save } from '@/lib/exports'
+import { DESTINATIONS, type HandOff, HAS_WIDTH, largePicture, NEEDS_ADDRESS, notesOf, SIDE } from '@/lib/handOff'
+import { finishOfGlyph, recipeOf, recipeOfGlyph } from '@/lib/recipe'
+import { fileBeside, type SnippetFile } from '@/lib/serverSnippets'
 import { takeUp } from '@/lib/table'
 
 const route = useRoute()
@@ -50,7 +53,20 @@ const groups = computed(() => {
   const names = [...new Set(DESTINATIONS.map((one) => one.group))]
   return names.map((name) => ({ name, all: DESTINATIONS.filter((one) => one.group === name) }))
 })
-const glyph = computed(() => saved.value ?? (loose.value === null ? undefined : { ...loose.value, id: '' }))
+const glyph = computed(() =>
+  saved.value === undefined ? (loose.value ?? undefined) : { ...saved.value, finish: finishOfGlyph(saved.value) },
+)
+const recipe = computed(() => {
+  if (saved.value !== undefined) return recipeOfGlyph(saved.value)
+  return loose.value === null ? undefined : recipeOf(loose.value)
+})
+/** Pixels of the page that the picture takes. */
+const SIDES = { least: 40, most: 1000 }
+const width = ref<number | string>(SIDE)
+const side = computed(() => {
+  const typed = Math.round(Number(width.value))
+  return typed >= SIDES.least && typed <= SIDES.most ? typed : SIDE
+})
 /** Signed addresses of what is not saved. */
 const made = ref<HandOff['made']>(null)
 const hasAddress = computed(() => (loose.value === null ? saved.value?.address != null : made.value !== null))
@@ -59,15 +75,16 @@ const key = computed(() =>
 )
 const isMerged = computed(() => ['mailing', 'spreadsheet'].includes(chosen.value))
 const given = computed<HandOff | null>(() =>
-  glyph.value === undefined
+  glyph.value === undefined || recipe.value === undefined
     ? null
     : {
         base: window.location.origin,
         glyph: glyph.value,
+        recipe: recipe.value,
         token: saved.value?.address?.token ?? null,
         made: loose.value === null ? null : made.value,
         elements: elements.value,
-        side: 180,
+        side: side.value,
       },
 )
 const mergedAs = computed(() => (chosen.value === 'spreadsheet' ? 'spreadsheet' : 'mailing'))
@@ -76,6 +93,10 @@ const merged = ref('')
 const code = computed(() =>
   given.value === null ? '' : isMerged.value ? merged.value : destination.value.code(given.value),
 )
+
+/** What is too long for the snippet goes into a file beside it. */
+const beside = computed(() => (recipe.value === undefined ? null : fileBeside(chosen.value, recipe.value)))
+const saveFile = (file: SnippetFile): void => save(new Blob([file.content], { type: 'application/json' }), file.name)
 
 const isGiving = ref(false)
 async function address(give: boolean): Promise<void> {
@@ -145,6 +166,18 @@ async function copy(): Promise<void> {
         <div class="head">
           <h1 class="grow">{{ destination.name }}</h1>
           <span v-if="key !== 'none'" class="kd" :class="key">{{ key }} key</span>
+          <label v-if="HAS_WIDTH.includes(chosen)" class="row"
+            ><span class="label">Width</span>
+            <input
+              v-model="width"
+              class="kg-plain width"
+              type="number"
+              :min="SIDES.least"
+              :max="SIDES.most"
+              aria-label="Width in the page, in pixels"
+            />
+            <span class="note">px</span></label
+          >
           <v-btn
             class="main"
             :prepend-icon="mdiContentCopy"
@@ -175,6 +208,13 @@ async function copy(): Promise<void> {
           tabindex="0"
           aria-label="Snippet"
         ><code>{{ code }}</code></pre>
+        <div v-if="beside" class="give">
+          <p>
+            <b>It reads {{ beside.name }}</b
+            >, which holds the picture in the middle: put it beside the snippet.
+          </p>
+          <v-btn class="fix" @click="saveFile(beside)">Save {{ beside.name }}</v-btn>
+        </div>
         <ul class="notes">
           <li v-for="note in notesOf(destination, loose === null)" :key="note" class="note">{{ note }}</li>
           <li v-if="key === 'secret'" class="note">
@@ -235,6 +275,9 @@ pre {
   align-items: center;
   padding: 16px;
   border-bottom: 1px solid var(--rule);
+}
+.width {
+  width: 84px;
 }
 .give p {
   flex: 1;
