@@ -101,6 +101,22 @@ final readonly class BlurModel
         return new self($weights, [$solved[$unknowns - 3], $solved[$unknowns - 2] / $across, $solved[$unknowns - 1] / $across], sqrt($error / count($rows)));
     }
 
+    /**
+     * The grey that a module should have.
+     *
+     * @param  array<int, int>  $tones  of the field with REACH more on each side
+     * @param  int  $wide  modules a row of the field
+     */
+    public function grey(array $tones, int $wide, int $column, int $row): float
+    {
+        $grey = $this->light[0] + $this->light[1] * $column + $this->light[2] * $row;
+        foreach ($this->weights as $k => $weight) {
+            $grey += $weight * $tones[($row + intdiv($k, self::SIDE)) * $wide + $column + $k % self::SIDE];
+        }
+
+        return $grey;
+    }
+
     /** The weight of a module's own tone: half the difference of a dark and a light one, all else alike. */
     public function own(): float
     {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Read;
 
 use KeenGlyph\Core\Symbol\ModuleMatrix;
-use KeenGlyph\Core\Symbol\SymbolTemplate;
 use KeenGlyph\Core\Symbol\Version;
 
 /**
@@ -20,6 +19,9 @@ final class BlurredMatrix
 
     /** Error left on the known modules, of the weight of a tone, above which this is no symbol or no such blur. */
     private const ERROR = 0.4;
+
+    /** Share of a module's own weight below which a neighbour's is left out: a movement reaches few of them. */
+    private const NOTHING = 0.015;
 
     /** Times that all tones are gone through, and the greatest change in one that ends it sooner. */
     private const STEPS = 60;
@@ -36,31 +38,18 @@ final class BlurredMatrix
     private const ROUNDS = 2;
 
     /** @var array<int, int> of the field with a margin: 1 light, -1 dark, 0 not known */
-    private array $known;
+    private readonly array $known;
 
     private readonly int $wide;
 
     /** @var list<int> place in the field of each module */
-    private array $places = [];
+    private readonly array $places;
 
     /** @param  list<float>  $greys */
     private function __construct(private readonly array $greys, private readonly Version $version)
     {
-        $n = $version->modules();
-        $margin = BlurModel::REACH;
-        $this->wide = $n + 2 * $margin;
-        // The quiet zone is light.
-        $known = array_fill(0, $this->wide ** 2, 1);
-        $template = SymbolTemplate::of($version);
-        $informed = self::informed($version);
-        for ($row = 0; $row < $n; $row++) {
-            for ($column = 0; $column < $n; $column++) {
-                $this->places[] = $at = ($row + $margin) * $this->wide + $column + $margin;
-                $offset = $row * ($n + 1) + $column;
-                $known[$at] = $template->data[$offset] === "\1" || isset($informed[$offset]) || ($row > $n - 1 || $column > $n - 1) ? 0 : ($template->plane[$offset] === "\1" ? -1 : 1);
-            }
-        }
-        $this->known = $known;
+        $known = KnownTones::of($version);
+        [$this->wide, $this->known, $this->places] = [$known->wide, $known->field, $known->places];
     }
 
     /**
@@ -71,21 +60,6 @@ final class BlurredMatrix
     public static function solve(SoftMatrix $soft, Version $version): ?SeenThrough
     {
         return (new self($soft->greys, $version))->solved();
-    }
-
-    /**
-     * Places of format and remainder modules, whose tones the template does not know.
-     *
-     * @return array<int, true>
-     */
-    private static function informed(Version $version): array
-    {
-        $places = [];
-        foreach (SymbolTemplate::of($version)->formatPlaces[0] as [$one, $other]) {
-            $places[$one] = $places[$other] = true;
-        }
-
-        return $places;
     }
 
     private function solved(): ?SeenThrough
@@ -157,7 +131,11 @@ final class BlurredMatrix
     private function offsets(BlurModel $model): array
     {
         $offsets = [];
+        $least = self::NOTHING * abs($model->own());
         foreach ($model->weights as $k => $weight) {
+            if (abs($weight) < $least) {
+                continue;
+            }
             $offsets[(intdiv($k, BlurModel::SIDE) - BlurModel::REACH) * $this->wide + $k % BlurModel::SIDE - BlurModel::REACH] = $weight;
         }
 

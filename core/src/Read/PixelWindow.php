@@ -45,6 +45,24 @@ final readonly class PixelWindow
         return new self($width, $height, $eights, $x * $plane->scale, $y * $plane->scale, $plane->scale);
     }
 
+    /**
+     * The part that a symbol with these patterns can reach into.
+     *
+     * @param  float  $module  pixels of the full picture a module
+     */
+    public static function around(GreyPlane $plane, FinderTriplet $triplet, float $module): self
+    {
+        [$a, $b, $c] = [$triplet->topLeft, $triplet->topRight, $triplet->bottomLeft];
+        $fourth = [$b->x + $c->x - $a->x, $b->y + $c->y - $a->y];
+        // Under perspective the far corner can lie a good way off the parallelogram's.
+        $stretch = [$fourth[0] + 0.6 * ($fourth[0] - $a->x), $fourth[1] + 0.6 * ($fourth[1] - $a->y)];
+        $xs = [$a->x, $b->x, $c->x, $fourth[0], $stretch[0]];
+        $ys = [$a->y, $b->y, $c->y, $fourth[1], $stretch[1]];
+        $margin = 8 * $module;
+
+        return self::of($plane, min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light);
+    }
+
     /** @return string the greys 1 to 127 */
     private static function greys(): string
     {

@@ -20,6 +20,12 @@ final readonly class ReadBudget
         return new self((int) hrtime(true), $ms);
     }
 
+    /** The same, but at most so many milliseconds from now. */
+    public function atMost(float $ms): self
+    {
+        return self::of(min($ms, max(0.0, $this->ms - (hrtime(true) - $this->started) / 1e6)));
+    }
+
     /**
      * Whether this share of the time is over.
      *

@@ -30,12 +30,17 @@ final class Search
     /** The same on the picture with every grey kept. */
     private ?QrReader $whole = null;
 
+    private ?BlurredReader $blurred = null;
+
     private ?Texture $texture = null;
 
     private Failure $failure;
 
     /** @var list<Reading> Micro QR Code symbols */
     private array $micro = [];
+
+    /** @var list<Reading> read through a blur that hides the rings of finder patterns */
+    private array $matched = [];
 
     /** @var list<LinearReading> */
     private array $bars = [];
@@ -97,7 +102,7 @@ final class Search
     /** @return list<Reading> */
     private function readings(): array
     {
-        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? []] : []), ...$this->micro];
+        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? [], ...$this->matched] : []), ...$this->micro];
     }
 
     private function isFound(): bool
@@ -149,6 +154,9 @@ final class Search
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
             SearchStep::Pairs => $this->qr->pairs(),
             SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
+            SearchStep::MatchedQuarter => $this->match(3, 2),
+            SearchStep::MatchedHalf => $this->match(1),
+            SearchStep::MatchedFull => $this->match(0),
             SearchStep::RingQuarter => $this->lookThroughBlur(2),
             SearchStep::RingHalf => $this->lookThroughBlur(1),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
@@ -176,6 +184,17 @@ final class Search
     private function lookThroughBlur(int $level): void
     {
         $this->lookForRings($this->whole ??= new QrReader($this->pyramid->whole(), $this->budget), $level);
+    }
+
+    /** Compares with blurred finder patterns, at the smaller size first. */
+    private function match(int ...$levels): void
+    {
+        $reader = $this->blurred ??= new BlurredReader($this->pyramid->whole(), $this->budget);
+        foreach ($levels as $level) {
+            $reading = $this->matched === [] ? $reader->read($level) : null;
+            $this->matched = [...$this->matched, ...($reading === null ? [] : [$reading])];
+        }
+        $this->failure = $this->failure->furthest($reader->failure());
     }
 
     private function lookIntoShade(int $level): void

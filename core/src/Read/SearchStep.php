@@ -14,6 +14,8 @@ enum SearchStep: string
     case SlantedBars = 'slanted_bars';
     case RingQuarter = 'ring_quarter';
     case RingHalf = 'ring_half';
+    case MatchedQuarter = 'matched_quarter';
+    case MatchedHalf = 'matched_half';
     case ShadeQuarter = 'shade_quarter';
     case ShadeHalf = 'shade_half';
     case BlurredBars = 'blurred_bars';
@@ -23,6 +25,7 @@ enum SearchStep: string
     case EveryAngle = 'every_angle';
     case SharpQuarter = 'sharp_quarter';
     case SharpHalf = 'sharp_half';
+    case MatchedFull = 'matched_full';
     case RingFull = 'ring_full';
     case Doubled = 'doubled';
     case SharpFull = 'sharp_full';
@@ -33,8 +36,8 @@ enum SearchStep: string
     {
         return match ($this) {
             self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
-            self::SlantedBars, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::NearFull => Effort::Usual,
-            self::SharpQuarter, self::SharpHalf, self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
+            self::SlantedBars, self::MatchedQuarter, self::MatchedHalf, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::NearFull => Effort::Usual,
+            self::SharpQuarter, self::SharpHalf, self::MatchedFull, self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
     }
 
@@ -59,6 +62,8 @@ enum SearchStep: string
             self::LevelBars => 20,
             self::Pairs => 145,
             self::SlantedBars => 50,
+            self::MatchedQuarter => 40,
+            self::MatchedHalf => 80,
             self::RingQuarter => 18,
             self::RingHalf => 23,
             self::ShadeQuarter => 19,
@@ -69,6 +74,7 @@ enum SearchStep: string
             self::NearFull => 20,
             self::SharpQuarter => 15,
             self::SharpHalf => 50,
+            self::MatchedFull => 200,
             self::RingFull => 60,
             self::Doubled => 200,
             self::SharpFull => 240,

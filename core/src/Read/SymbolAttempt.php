@@ -69,7 +69,7 @@ final class SymbolAttempt
             // The timing patterns bear out that there is a symbol, and how large its modules are.
             $failure = new Failure(Stage::NoGrid, $module);
         }
-        $window = $this->window($triplet, $level, $module);
+        $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
         $modulePx = $module / $window->scale;
         // A flat grid on a bent symbol takes long to fail.
         foreach (! $mayBend ? $versions : ($seemsBent ? [null, ...$versions] : [...$versions, null]) as $version) {
@@ -176,20 +176,6 @@ final class SymbolAttempt
             $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $modulePx);
             $soft = GreySampler::sample($window, $mapping);
         }
-    }
-
-    /** The part of the picture that the symbol can reach into. */
-    private function window(FinderTriplet $triplet, int $level, float $module): PixelWindow
-    {
-        [$a, $b, $c] = [$triplet->topLeft, $triplet->topRight, $triplet->bottomLeft];
-        $fourth = [$b->x + $c->x - $a->x, $b->y + $c->y - $a->y];
-        // Under perspective the far corner can lie a good way off the parallelogram's.
-        $stretch = [$fourth[0] + 0.6 * ($fourth[0] - $a->x), $fourth[1] + 0.6 * ($fourth[1] - $a->y)];
-        $xs = [$a->x, $b->x, $c->x, $fourth[0], $stretch[0]];
-        $ys = [$a->y, $b->y, $c->y, $fourth[1], $stretch[1]];
-        $margin = 8 * $module;
-
-        return PixelWindow::of($this->pyramid->level($level), min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light);
     }
 
     /** @return list<Version> the likeliest first */

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use KeenGlyph\Core\Symbol\Version;
+
+use function array_slice;
+use function count;
+use function max;
+use function min;
+use function usort;
+
+/** QR Code symbols that are so far out of focus, or moved so far, that no ring is to be seen in their finder patterns. */
+final class BlurredReader
+{
+    /** Three patterns that are tried, the most regular first. */
+    private const TRIPLETS = 4;
+
+    /** How much worse than the best a grid's error may be: those of other versions have twice as much. */
+    private const WORSE = 1.6;
+
+    /** Error of the known modules above which a grid is none: of random greys it is above one. */
+    private const ERROR = 0.3;
+
+    /** Pixels a module that are worth looking at. */
+    private const MODULE = 2.6;
+
+    /** Highest version: a blur is seen through in time that grows with the modules. */
+    private const MOST = 20;
+
+    /** Times that the grid is moved to fit what was seen through the blur. */
+    private const ROUNDS = 3;
+
+    /** Where the fourth corner may lie, in modules from where a parallelogram has it. */
+    private const CORNERS = [[-0.8, -0.8], [0.8, -0.8], [0.8, 0.8], [-0.8, 0.8]];
+
+    /** Milliseconds for one look. What is read at all is read in half of that. */
+    private const TIME = 500.0;
+
+    private Failure $failure;
+
+    /** What is left of the time for one look. */
+    private ReadBudget $left;
+
+    /** @param  Pyramid  $pyramid  with every grey kept */
+    public function __construct(private readonly Pyramid $pyramid, private readonly ReadBudget $budget)
+    {
+        $this->left = $budget;
+        $this->failure = new Failure(Stage::NoFinder);
+    }
+
+    /** How far the best attempt came that failed. */
+    public function failure(): Failure
+    {
+        return $this->failure;
+    }
+
+    /** One symbol whose modules have 1.5 to 3 pixels at this level; null where there is none that can be read. */
+    public function read(int $level): ?Reading
+    {
+        if ($level > $this->pyramid->last()) {
+            return null;
+        }
+        $this->left = $this->budget->atMost(self::TIME);
+        $finders = BlurredFinderScan::find($this->pyramid->level($level), $this->left);
+        $triplets = FinderTripletGrouper::group($finders);
+        foreach ($this->grids($triplets === [] ? PairGuesser::guess($finders) : $triplets) as [$triplet, $window, $module, $grid]) {
+            foreach ($this->starts($window, $grid, $module / $window->scale) as [$mapping, $rounds]) {
+                $reading = $this->through($window, $mapping, $grid, $triplet, $module, $rounds);
+                if ($reading !== null) {
+                    return $reading;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Where the grid may lie: as the alignment pattern has it, or as the three patterns do.
+     *
+     * @return iterable<array{GridMapping, int}> each with how often it is moved
+     */
+    private function starts(PixelWindow $window, BlurredGrid $grid, float $modulePx): iterable
+    {
+        $aligned = $grid->aligned();
+        if ($aligned !== null) {
+            yield [$aligned, self::ROUNDS];
+        }
+        yield [$grid->mapping, self::ROUNDS];
+        // Version 1 has no alignment pattern, and so few modules that more can be tried.
+        if ($grid->version->number === 1) {
+            yield [GridFitter::sharpest($window, $grid->mapping, GreySampler::sample($window, $grid->mapping), $modulePx), self::ROUNDS];
+            foreach (self::CORNERS as [$right, $down]) {
+                yield [$grid->leaning($right, $down), self::ROUNDS];
+            }
+        }
+    }
+
+    /**
+     * Grids that the known modules bear out.
+     *
+     * @param  list<FinderTriplet>  $triplets
+     * @return list<array{FinderTriplet, PixelWindow, float, BlurredGrid}> each with its patterns, its part of the picture and the pixels a module there
+     */
+    private function grids(array $triplets): array
+    {
+        $grids = [];
+        foreach (array_slice($triplets, 0, self::TRIPLETS) as $triplet) {
+            if ($this->left->isSpent()) {
+                break;
+            }
+            $module = ($triplet->topLeft->module() + $triplet->topRight->module() + $triplet->bottomLeft->module()) / 3;
+            $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
+            $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
+            $exact = ($triplet->modules - 10) / 4;
+            for ($number = max(1, (int) round($exact) - 1); $number <= min(self::MOST, (int) round($exact) + 1); $number++) {
+                $grid = BlurredGrid::settle($window, $triplet, Version::of($number), $module / $window->scale);
+                if ($grid->error < self::ERROR) {
+                    $grids[] = [$triplet, $window, $module, $grid];
+                }
+            }
+        }
+        if (count($grids) > 0) {
+            $this->failure = $this->failure->furthest(new Failure(Stage::NoGrid, $grids[0][2]));
+        }
+        usort($grids, static fn (array $a, array $b): int => $a[3]->error <=> $b[3]->error);
+
+        return array_values(array_filter($grids, static fn (array $one): bool => $one[3]->error <= self::WORSE * $grids[0][3]->error));
+    }
+
+    /** Through the blur; then the grid moved to where what was found fits better, and again. */
+    private function through(PixelWindow $window, GridMapping $mapping, BlurredGrid $grid, FinderTriplet $triplet, float $module, int $rounds): ?Reading
+    {
+        for ($round = 0; $round < $rounds && ! $this->left->isSpent(); $round++) {
+            $seen = BlurredMatrix::solve(GreySampler::sample($window, $mapping), $grid->version);
+            if ($seen === null) {
+                return null;
+            }
+            foreach ([false, true] as $mirrored) {
+                $decided = $mirrored ? $seen->decided->transposed() : $seen->decided;
+                try {
+                    $symbol = MatrixDecoder::decode($decided->matrix, $decided->sureness);
+
+                    return new Reading($symbol, SymbolFrame::of($window, $mapping, $module), GridGeometry::of($window, $mapping, $mirrored), $this->pyramid->picture(), $mirrored, $triplet->topLeft->light, max(0.0, 1 - $grid->error));
+                } catch (Unreadable $e) {
+                    $this->failure = $this->failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
+                }
+            }
+            $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $module / $window->scale);
+        }
+
+        return null;
+    }
+}
