@@ -7,6 +7,9 @@ namespace KeenGlyph\Core\Read;
 /** How a label around a bottle appears: modules crowd towards both ends, and rows sag when it is seen from above or below. */
 final readonly class CylinderModel
 {
+    /** How far away the camera is, of the symbol's side: telephones are held so that a symbol takes a third of the picture. */
+    private const DISTANCE = 3.5;
+
     /**
      * @param  int  $modules  a side
      * @param  bool  $down  whether it bends along the columns; else along the rows
@@ -55,10 +58,14 @@ final readonly class CylinderModel
     {
         $span = $this->modules - 7;
         $turn = $this->half * (2 * ($along - 3.5) / $span - 1);
+        $bulge = cos($turn) - cos($this->half);
+        $middle = $this->modules / 2;
+        // The middle stands nearer to the camera, by so much of the radius, and appears larger by as much of the distance.
+        $larger = 1 + $span / (2 * $this->half) * $bulge / (self::DISTANCE * $this->modules);
 
         return [
-            3.5 + $span * (1 + sin($turn) / sin($this->half)) / 2,
-            $across + $this->sag * (cos($turn) - cos($this->half)) / (1 - cos($this->half)),
+            $middle + $larger * ($span / 2) * sin($turn) / sin($this->half),
+            $middle + $larger * ($across - $middle) + $this->sag * $bulge / (1 - cos($this->half)),
         ];
     }
 }

@@ -107,7 +107,7 @@ final class GridFitter
         $fit = $tuner->correlation($marks->tones);
         if ($fit < self::WELL) {
             [$mapping, $fit] = $tuner
-                ->toTones($marks->tones, [...($triplet->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $isSeen || $version->number === 1 ? self::CORNERS : self::ALL);
+                ->toTones($marks->tones, [...($triplet->isGuessed() ? [1.2 * $modulePx, 0.7 * $modulePx] : []), 0.4 * $modulePx, 0.2 * $modulePx, 0.1 * $modulePx], $cylinder === null && ($isSeen || $version->number === 1) ? self::CORNERS : self::ALL);
         }
 
         return [$version->number >= 7 && $fit < self::FLAT ? self::onLattice($window, $mapping, $version) : $mapping, $fit];

@@ -25,8 +25,17 @@ final class SymbolAttempt
     /** Correlation along the timing pattern that makes a bend. */
     private const BENT = 0.5;
 
-    /** Modules that the middle of a bent side may lie off its ends. */
-    private const SAG = 3.0;
+    /** What a version loses of its correlation for each version that it lies off the one the straight side tells. */
+    private const UNLIKELY = 0.1;
+
+    /** Versions that are tried around a jar. */
+    private const ROLLED_VERSIONS = 2;
+
+    /** How much more or less bent than the patterns' sizes tell. */
+    private const SHARES = [0.85, 0.93, 1.0, 1.07, 1.15];
+
+    /** Modules that the middle of a bent side may lie off its ends: the grid is moved to half of one by what it shows. */
+    private const SAG = 5.0;
 
     /** Modules a side up to which a blur is seen through: it takes time for each of them. */
     private const BLURRED = 97;
@@ -72,17 +81,12 @@ final class SymbolAttempt
         $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
         $modulePx = $module / $window->scale;
         // A flat grid on a bent symbol takes long to fail.
-        foreach (! $mayBend ? $versions : ($seemsBent ? [null, ...$versions] : [...$versions, null]) as $version) {
+        $flat = array_map(static fn (Version $version): array => [$version, null], $versions);
+        // A flat grid on a bent symbol takes long to fail; where nothing flat fits, perhaps it goes around something.
+        $rolled = $mayBend ? static fn (self $attempt): array => $attempt->rolled($attempt->pyramid->level($level), $triplet) : static fn (self $attempt): array => [];
+        foreach ($this->inTurn($seemsBent ? [$rolled, $flat] : [$flat, $rolled]) as [$version, $cylinder]) {
             if ($this->budget->isSpent()) {
                 break;
-            }
-            $cylinder = null;
-            if ($version === null) {
-                // Nothing flat fits: perhaps it goes around something.
-                [$version, $cylinder] = $this->rolled($this->pyramid->level($level), $triplet);
-                if ($version === null) {
-                    continue;
-                }
             }
             [$mapping, $fit] = GridFitter::fit($window, $triplet, $version, $modulePx, $cylinder);
             if ($fit < self::FIT) {
@@ -134,6 +138,10 @@ final class SymbolAttempt
         yield [$mapping, $soft->decidedAcrossEdges()];
         if (! $isDeep || $this->budget->isSpent()) {
             return;
+        }
+        if (! $this->isBrief) {
+            $walked = GridWalk::along($window, $mapping);
+            yield [$walked, GreySampler::sample($window, $walked)->decided()];
         }
         yield from $this->through($window, $mapping, $soft, $version, $modulePx, $fit);
         if ($this->isBrief) {
@@ -207,37 +215,55 @@ final class SymbolAttempt
     }
 
     /**
-     * The bend along either side that the timing pattern there bears out best.
+     * Grids one after the other; those that take long to find only when the ones before have failed.
      *
-     * @return array{?Version, ?CylinderModel}
+     * @param  list<list<array{Version, ?CylinderModel}>|callable(self): list<array{Version, ?CylinderModel}>>  $groups
+     * @return iterable<array{Version, ?CylinderModel}>
+     */
+    private function inTurn(array $groups): iterable
+    {
+        foreach ($groups as $group) {
+            yield from is_callable($group) ? $group($this) : $group;
+        }
+    }
+
+    /**
+     * Of each version near what the straight side tells, the bend along either side that the timing pattern there bears out best.
+     *
+     * @return list<array{Version, CylinderModel}> the likeliest first
      */
     private function rolled(GreyPlane $plane, FinderTriplet $triplet): array
     {
-        $best = self::BENT;
-        $found = [null, null];
+        /** @var array<int, array{float, Version, CylinderModel}> $found */
+        $found = [];
         foreach ([[false, $triplet->across, $triplet->down], [true, $triplet->down, $triplet->across]] as [$down, $bent, $straight]) {
             // The straight side tells the version; the bent one seems to have more modules than that.
-            $likely = (int) round(($straight - 10) / 4);
-            for ($number = max(1, $likely - 1); $number <= min(Version::MAX, $likely + 1); $number++) {
+            $exact = ($straight - 10) / 4;
+            for ($number = max(1, (int) round($exact) - 1); $number <= min(Version::MAX, (int) round($exact) + 1); $number++) {
                 $version = Version::of($number);
-                foreach ([0.85, 1.0, 1.15] as $share) {
+                foreach (self::SHARES as $share) {
                     $ratio = ($version->modules() - 7) / $bent * $share;
                     if ($ratio > 0.97 || $ratio < 0.3) {
                         continue;
                     }
-                    for ($sag = -self::SAG; $sag <= self::SAG; $sag += 0.5) {
+                    for ($sag = -self::SAG; $sag <= self::SAG; $sag++) {
                         $cylinder = CylinderModel::ofRatio($version->modules(), $down, $ratio, $sag);
                         $mapping = GridFitter::first(null, $triplet, $version, null, $cylinder);
                         $fit = ($triplet->topLeft->light ? -1 : 1) * GridFitter::timing($plane, $mapping, $down);
-                        if ($fit > $best) {
-                            [$best, $found] = [$fit, [$version, $cylinder]];
+                        if ($fit < self::BENT) {
+                            continue;
+                        }
+                        $likely = $fit - self::UNLIKELY * abs($number - $exact);
+                        if ($likely > ($found[$number][0] ?? -INF)) {
+                            $found[$number] = [$likely, $version, $cylinder];
                         }
                     }
                 }
             }
         }
+        usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return $found;
+        return array_map(static fn (array $one): array => [$one[1], $one[2]], array_slice($found, 0, self::ROLLED_VERSIONS));
     }
 
     /** The version that the symbol itself states beside its two outer finder patterns (annex D). */

@@ -72,8 +72,10 @@ it('displaces in proportion between the lines, and on beyond them', function () 
 it('keeps the ends of a cylinder in place and crowds what lies towards them', function () {
     $cylinder = CylinderModel::ofRatio(29, false, 0.7, 0.0);
     expect($cylinder->flat(3.5, 9.0))->toEqualWithDelta([3.5, 9.0], 1e-6)->and($cylinder->flat(25.5, 9.0))->toEqualWithDelta([25.5, 9.0], 1e-6)
-        ->and($cylinder->flat(14.5, 9.0))->toEqualWithDelta([14.5, 9.0], 1e-6)
-        ->and($cylinder->flat(4.5, 9.0)[0] - 3.5)->toBeLessThan(1.0);
+        ->and($cylinder->flat(14.5, 14.5))->toEqualWithDelta([14.5, 14.5], 1e-6)
+        ->and($cylinder->flat(4.5, 9.0)[0] - 3.5)->toBeLessThan(1.0)
+        // The middle stands nearer to the camera, and so what is above it lies farther up.
+        ->and($cylinder->flat(14.5, 9.0)[1])->toBeLessThan(9.0)->toBeGreaterThan(8.0);
 });
 
 it('decides modules by their surroundings, across a shadow too', function () {
