@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Read;
 
 use function array_slice;
-use function count;
 use function hypot;
-use function max;
+use function ord;
 use function sqrt;
-use function unpack;
 use function usort;
 
 /**
@@ -19,27 +17,15 @@ use function usort;
  */
 final class BlurredFinderScan
 {
-    /** Pixels a module; a pattern half way between two still correlates with both. */
-    private const SIZES = [1.6, 2.1, 2.8];
+    /** By how much the size that fitted best from afar is changed; degrees of the turns. */
+    private const SIZES = [0.86, 1.0, 1.17];
 
-    /** Degrees; a quarter turn leaves the pattern as it is. */
-    private const TURNS = [0, 45];
+    private const TURNS = [0, 15, 30, 45, 60, 75];
 
-    /** The same where a place is looked at closely. */
-    private const SIZES_CLOSELY = [1.5, 1.8, 2.15, 2.55, 3.05];
-
-    private const TURNS_CLOSELY = [0, 15, 30, 45, 60, 75];
-
-    /** Greys, of 127, by which the middle must be darker than the lightest pixel four away. */
-    private const CONTRAST = 9;
-
-    /** Darkest places looked at, those with most contrast first. Tuned on the bench: a version 6 has some 200. */
-    private const PLACES = 360;
-
-    /** Correlation from which a place is looked at closely, and from which it is a pattern: measured, true ones have 0.85 and more. */
-    private const LIKELY = 0.4;
-
+    /** Correlations from which a place is looked at more closely, and from which it is a pattern: measured, true ones have 0.85 and more. */
     private const NEAR = 0.5;
+
+    private const NEARER = 0.6;
 
     private const PATTERN = 0.8;
 
@@ -49,14 +35,8 @@ final class BlurredFinderScan
     /** Mean square difference of greys, below which there is nothing to compare. */
     private const FLAT = 9.0;
 
-    /** @var array<int, int> */
-    private readonly array $greys;
-
     private function __construct(private readonly GreyPlane $plane)
     {
-        /** @var array<int, int> $greys */
-        $greys = unpack('C*', $plane->pixels) ?: [];
-        $this->greys = $greys;
     }
 
     /**
@@ -70,28 +50,23 @@ final class BlurredFinderScan
     /** @return list<Finder> */
     private function patterns(ReadBudget $budget): array
     {
-        $discs = array_slice(FinderTemplates::all(), 0, FinderTemplates::DISCS);
         $few = array_slice(FinderTemplates::all(), 0, FinderTemplates::FEW);
-        $likely = [];
-        foreach ($this->places() as $i => [$x, $y]) {
-            if (($i & 31) === 31 && $budget->isSpent()) {
-                return [];
-            }
-            $seen = $this->best($x, $y, self::SIZES, self::TURNS, $discs);
-            if ($seen['fit'] >= self::LIKELY) {
-                $likely[] = $seen;
-            }
-        }
-        usort($likely, static fn (array $a, array $b): int => $b['fit'] <=> $a['fit']);
         $finders = [];
-        foreach (array_slice($likely, 0, self::CLOSELY) as $seen) {
-            $seen = $this->best($seen['x'], $seen['y'], self::SIZES_CLOSELY, self::TURNS_CLOSELY, $few);
+        foreach (array_slice(DarkPlaces::of($this->plane), 0, self::CLOSELY) as [$x, $y, $size]) {
+            if ($budget->isSpent()) {
+                break;
+            }
+            $sizes = array_map(static fn (float $share): float => $share * $size, self::SIZES);
+            $seen = $this->best($x, $y, $sizes, self::TURNS, $few);
             if ($seen['fit'] < self::NEAR) {
                 continue;
             }
             // The darkest place may lie half a module off the middle, where another blur fits better: there it is chosen anew.
-            $seen = $this->refined($this->chosen($seen));
-            $closest = $this->refined($this->chosen($seen));
+            $seen = $this->refined($seen, [1.0, 0.5]);
+            if ($seen['fit'] < self::NEARER) {
+                continue;
+            }
+            $closest = $this->refined($this->chosen($seen), [1.0, 0.5, 0.25]);
             $finder = $closest['fit'] >= self::PATTERN ? $this->finder($closest) : null;
             if ($finder !== null && ! self::isAmong($finder, $finders)) {
                 $finders[] = $finder;
@@ -100,52 +75,6 @@ final class BlurredFinderScan
         usort($finders, static fn (Finder $a, Finder $b): int => $b->clear <=> $a->clear);
 
         return $finders;
-    }
-
-    /**
-     * The darkest of all pixels within two, with the noise of single ones taken off.
-     *
-     * @return list<array{float, float}> those with most contrast first
-     */
-    private function places(): array
-    {
-        [$w, $h, $p] = [$this->plane->width, $this->plane->height, $this->greys];
-        // Sums of three by three.
-        $sums = $p;
-        for ($y = 1; $y < $h - 1; $y++) {
-            $at = $y * $w + 2;
-            $before = $p[$at - 1 - $w] + $p[$at - 1] + $p[$at - 1 + $w];
-            $here = $p[$at - $w] + $p[$at] + $p[$at + $w];
-            for ($x = 1; $x < $w - 1; $x++, $at++) {
-                $after = $p[$at + 1 - $w] + $p[$at + 1] + $p[$at + 1 + $w];
-                $sums[$at] = $before + $here + $after;
-                $before = $here;
-                $here = $after;
-            }
-        }
-        $least = 9 * self::CONTRAST;
-        $found = [];
-        for ($y = 6; $y < $h - 6; $y++) {
-            $i = $y * $w + 7;
-            for ($x = 6; $x < $w - 6; $x++, $i++) {
-                $v = $sums[$i];
-                if ($v > $sums[$i - 1] || $v >= $sums[$i + 1] || $v > $sums[$i - $w] || $v >= $sums[$i + $w]
-                    || $v > $sums[$i - $w - 1] || $v > $sums[$i - $w + 1] || $v >= $sums[$i + $w - 1] || $v >= $sums[$i + $w + 1]
-                    || $v > $sums[$i - 2] || $v > $sums[$i + 2] || $v > $sums[$i - 2 * $w] || $v > $sums[$i + 2 * $w]) {
-                    continue;
-                }
-                $lightest = max($sums[$i - 4], $sums[$i + 4], $sums[$i - 4 * $w], $sums[$i + 4 * $w], $sums[$i - 3 * $w - 3], $sums[$i + 3 * $w + 3], $sums[$i - 3 * $w + 3], $sums[$i + 3 * $w - 3]);
-                if ($lightest - $v >= $least) {
-                    $found[] = [$lightest - $v, $x + 0.5, $y + 0.5];
-                }
-            }
-        }
-        if (count($found) > self::PLACES) {
-            usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-            $found = array_slice($found, 0, self::PLACES);
-        }
-
-        return array_map(static fn (array $place): array => [$place[1], $place[2]], $found);
     }
 
     /**
@@ -159,7 +88,7 @@ final class BlurredFinderScan
      */
     private function best(float $x, float $y, array $sizes, array $turns, array $templates): array
     {
-        [$w, $h, $p] = [$this->plane->width, $this->plane->height, $this->greys];
+        [$w, $h, $p] = [$this->plane->width, $this->plane->height, $this->plane->pixels];
         $best = ['fit' => -1.0, 'x' => $x, 'y' => $y, 'size' => 0.0, 'turn' => 0.0, 'template' => 0];
         [$cx, $cy] = [$x - 0.5, $y - 0.5];
         $reach = FinderTemplates::REACH;
@@ -181,10 +110,12 @@ final class BlurredFinderScan
                     for ($u = -$reach; $u <= $reach; $u++) {
                         $column = (int) $px;
                         $row = (int) $py;
-                        $at = $row * $w + $column + 1;
+                        $at = $row * $w + $column;
                         $right = $px - $column;
-                        $top = $p[$at] + $right * ($p[$at + 1] - $p[$at]);
-                        $bottom = $p[$at + $w] + $right * ($p[$at + $w + 1] - $p[$at + $w]);
+                        $top = ord($p[$at]);
+                        $top += $right * (ord($p[$at + 1]) - $top);
+                        $bottom = ord($p[$at + $w]);
+                        $bottom += $right * (ord($p[$at + $w + 1]) - $bottom);
                         $grey = $top + ($py - $row) * ($bottom - $top);
                         $greys[] = $grey;
                         $sum += $grey;
@@ -228,15 +159,16 @@ final class BlurredFinderScan
     }
 
     /**
-     * Moved, turned and scaled to where it fits better, by ever smaller steps.
+     * Moved, turned and scaled to where it fits better.
      *
      * @param  array{fit: float, x: float, y: float, size: float, turn: float, template: int}  $seen
+     * @param  list<float>  $steps  ever smaller
      * @return array{fit: float, x: float, y: float, size: float, turn: float, template: int}
      */
-    private function refined(array $seen): array
+    private function refined(array $seen, array $steps): array
     {
         $template = [$seen['template'] => FinderTemplates::all()[$seen['template']]];
-        foreach ([1.0, 0.5, 0.25] as $step) {
+        foreach ($steps as $step) {
             foreach ([[1, 0, 0, 0], [-1, 0, 0, 0], [0, 1, 0, 0], [0, -1, 0, 0], [0, 0, 1, 0], [0, 0, -1, 0], [0, 0, 0, 1], [0, 0, 0, -1]] as [$right, $down, $wider, $turned]) {
                 $move = 0.4 * $seen['size'] * $step;
                 $moved = $this->best($seen['x'] + $right * $move, $seen['y'] + $down * $move, [$seen['size'] * (1 + 0.08 * $step * $wider)], [$seen['turn'] + 6 * $step * $turned], $template);
