@@ -23,9 +23,9 @@ final class BlurredFinderScan
     private const TURNS = [0, 15, 30, 45, 60, 75];
 
     /** Correlations from which a place is looked at more closely, and from which it is a pattern: measured, true ones have 0.85 and more. */
-    private const NEAR = 0.5;
+    private const NEAR = 0.45;
 
-    private const NEARER = 0.6;
+    private const NEARER = 0.52;
 
     private const PATTERN = 0.8;
 

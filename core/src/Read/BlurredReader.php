@@ -8,6 +8,7 @@ use KeenGlyph\Core\Symbol\Version;
 
 use function array_slice;
 use function count;
+use function hypot;
 use function max;
 use function min;
 use function usort;
@@ -36,10 +37,16 @@ final class BlurredReader
     /** Where the fourth corner may lie, in modules from where a parallelogram has it. */
     private const CORNERS = [[-0.8, -0.8], [0.8, -0.8], [0.8, 0.8], [-0.8, 0.8]];
 
+    /** Modules up to which patterns lie at the same place. */
+    private const SAME = 0.12;
+
     /** Milliseconds for one look. What is read at all is read in half of that. */
-    private const TIME = 500.0;
+    private const TIME = 700.0;
 
     private Failure $failure;
+
+    /** @var list<FinderTriplet> patterns that have been tried at another size of the picture */
+    private array $tried = [];
 
     /** What is left of the time for one look. */
     private ReadBudget $left;
@@ -112,6 +119,10 @@ final class BlurredReader
             if ($this->left->isSpent()) {
                 break;
             }
+            if ($this->isTried($triplet)) {
+                continue;
+            }
+            $this->tried[] = $triplet;
             $module = ($triplet->topLeft->module() + $triplet->topRight->module() + $triplet->bottomLeft->module()) / 3;
             $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
             $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
@@ -129,6 +140,22 @@ final class BlurredReader
         usort($grids, static fn (array $a, array $b): int => $a[3]->error <=> $b[3]->error);
 
         return array_values(array_filter($grids, static fn (array $one): bool => $one[3]->error <= self::WORSE * $grids[0][3]->error));
+    }
+
+    /** Whether the same patterns were tried before: nearly as large a window is made of them whatever the size they were found at. */
+    private function isTried(FinderTriplet $triplet): bool
+    {
+        foreach ($this->tried as $other) {
+            $apart = 0.0;
+            foreach ([[$triplet->topLeft, $other->topLeft], [$triplet->topRight, $other->topRight], [$triplet->bottomLeft, $other->bottomLeft]] as [$one, $two]) {
+                $apart = max($apart, hypot($one->x - $two->x, $one->y - $two->y) / $two->module());
+            }
+            if ($apart < self::SAME) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Through the blur; then the grid moved to where what was found fits better, and again. */

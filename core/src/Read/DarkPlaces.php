@@ -32,7 +32,7 @@ final class DarkPlaces
     private const TURNS = [0, 45];
 
     /** Correlation from which a place is worth a closer look: of the true ones that were measured none had less, moved by three modules or not. */
-    private const LIKELY = 0.36;
+    private const LIKELY = 0.33;
 
     /** Mean square difference of greys, below which there is nothing to compare. */
     private const FLAT = 9.0;

@@ -36,6 +36,9 @@ final class Search
 
     private Failure $failure;
 
+    /** A drawing’s only symbol. */
+    private ?Reading $drawn = null;
+
     /** @var list<Reading> Micro QR Code symbols */
     private array $micro = [];
 
@@ -62,7 +65,7 @@ final class Search
     {
         $isMore = false;
         foreach (SearchStep::cases() as $step) {
-            if ($this->qr->hasAll() && $this->options->wants('qr')) {
+            if (($this->drawn !== null || $this->qr->hasAll()) && $this->options->wants('qr')) {
                 return $this->outcome(Ending::Complete);
             }
             if (($this->isFound() && ! $step->isForAll()) || ! $this->isWanted($step)) {
@@ -102,7 +105,7 @@ final class Search
     /** @return list<Reading> */
     private function readings(): array
     {
-        return [...($this->options->wants('qr') ? [...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? [], ...$this->matched] : []), ...$this->micro];
+        return [...($this->options->wants('qr') ? [...($this->drawn === null ? [] : [$this->drawn]), ...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? [], ...$this->matched] : []), ...$this->micro];
     }
 
     private function isFound(): bool
@@ -124,7 +127,7 @@ final class Search
     private function isPromising(SearchStep $step): bool
     {
         return match ($step) {
-            SearchStep::Overview => true,
+            SearchStep::Drawn, SearchStep::Overview => true,
             SearchStep::Micro => $this->qr->free() !== [],
             SearchStep::LevelBars => $this->texture()->hasBars(),
             SearchStep::Pairs => count($this->qr->free()) > 1,
@@ -149,6 +152,7 @@ final class Search
     private function take(SearchStep $step): void
     {
         match ($step) {
+            SearchStep::Drawn => $this->drawn = DrawnReader::read($this->pyramid->picture()),
             SearchStep::Overview => $this->qr->descend(),
             SearchStep::Micro => $this->readMicro(),
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),

@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Read;
 /** What is tried to find and read symbols, in the order of what it gains for its time. */
 enum SearchStep: string
 {
+    case Drawn = 'drawn';
     case Overview = 'overview';
     case Micro = 'micro';
     case LevelBars = 'level_bars';
@@ -35,7 +36,7 @@ enum SearchStep: string
     public function effort(): Effort
     {
         return match ($this) {
-            self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
+            self::Drawn, self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
             self::SlantedBars, self::MatchedQuarter, self::MatchedHalf, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::NearFull => Effort::Usual,
             self::SharpQuarter, self::SharpHalf, self::MatchedFull, self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
@@ -57,13 +58,14 @@ enum SearchStep: string
     public function cost(): int
     {
         return match ($this) {
+            self::Drawn => 1,
             self::Overview => 25,
             self::Micro => 35,
             self::LevelBars => 20,
             self::Pairs => 145,
             self::SlantedBars => 50,
-            self::MatchedQuarter => 40,
-            self::MatchedHalf => 80,
+            self::MatchedQuarter => 85,
+            self::MatchedHalf => 85,
             self::RingQuarter => 18,
             self::RingHalf => 23,
             self::ShadeQuarter => 19,

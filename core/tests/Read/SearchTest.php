@@ -56,9 +56,12 @@ function stepsOf(array $steps): array
 }
 
 it('stops at once when the rest of a picture is blank', function () {
-    $outcome = (new Reader)->read(pasted(400, 300, [[symbolOf('hive 7'), 60, 60, 4]]));
-    expect($outcome->readings)->toHaveCount(1)->and($outcome->ending)->toBe(Ending::Complete)
-        ->and(stepsOf($outcome->steps))->toBe(['overview']);
+    $plane = pasted(400, 300, [[symbolOf('hive 7'), 60, 60, 4]]);
+    $drawn = (new Reader)->read($plane);
+    // A pixel of another grey, and it is no drawing any more.
+    $other = (new Reader)->read(new LuminancePlane(400, 300, substr_replace($plane->pixels, chr(ord($plane->pixels[0]) ^ 8), 0, 1)));
+    expect($drawn->readings)->toHaveCount(1)->and($drawn->ending)->toBe(Ending::Complete)->and(stepsOf($drawn->steps))->toBe(['drawn'])
+        ->and($other->readings)->toHaveCount(1)->and($other->ending)->toBe(Ending::Complete)->and(stepsOf($other->steps))->toBe(['drawn', 'overview']);
 });
 
 it('finds the small symbol beside a large one', function () {
