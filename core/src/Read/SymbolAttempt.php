@@ -263,7 +263,7 @@ final class SymbolAttempt
         }
         usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_map(static fn (array $one): array => [$one[1], $one[2]], array_slice($found, 0, self::ROLLED_VERSIONS));
+        return array_map(static fn (array $one): array => [$one[1], $one[2]], array_slice($found, 0, $this->isBrief ? 1 : self::ROLLED_VERSIONS));
     }
 
     /** The version that the symbol itself states beside its two outer finder patterns (annex D). */
