@@ -61,4 +61,4 @@ it('reads labels around bottles and jars', function (int $version, float $degree
     [$scene] = labelAround("jar $version $degrees", $version, $degrees, $turn, 15.0);
     $outcome = (new Reader)->read((new PictureDecoder)->decode($scene->canvas->bytes('png', 90)));
     expect(array_map(static fn (Reading $one): string => $one->symbol->content->text, $outcome->readings))->toBe($scene->texts);
-})->with([2, 3, 6], [60.0, 85.0, 105.0], [-20.0, 5.0]);
+})->with([[2, 60.0, -20.0], [2, 105.0, 5.0], [3, 85.0, 5.0], [3, 105.0, -20.0], [6, 60.0, 5.0], [6, 105.0, -20.0]]);
