@@ -16,8 +16,10 @@ const NAME = 'kg-on-the-table'
 /** Lays a composition where another screen finds it; it stays in this tab. */
 export const layDown = (loose: Loose): void => sessionStorage.setItem(NAME, JSON.stringify(loose))
 
-/** What was laid down last; null when nothing was. */
+/** What was laid down last; null when nothing was, or by an older version of this application in a tab that stayed open. */
 export function takeUp(): Loose | null {
   const kept = sessionStorage.getItem(NAME)
-  return kept === null ? null : (JSON.parse(kept) as Loose)
+  if (kept === null) return null
+  const loose = JSON.parse(kept) as Partial<Loose>
+  return typeof loose.text === 'string' && typeof loose.finish === 'object' ? (loose as Loose) : null
 }
