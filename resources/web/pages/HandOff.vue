@@ -211,7 +211,7 @@ async function copy(): Promise<void> {
         <div v-if="beside" class="give">
           <p>
             <b>It reads {{ beside.name }}</b
-            >, which holds the picture in the middle: put it beside the snippet.
+            >, which holds what is too long to be pasted: put it beside the snippet.
           </p>
           <v-btn class="fix" @click="saveFile(beside)">Save {{ beside.name }}</v-btn>
         </div>
