@@ -149,6 +149,13 @@ async function drawnFrom(page: Page, svg: string): Promise<string | undefined> {
 test('a composition that is not saved goes into pages by a signed address, and waits in Compose meanwhile', async ({
   page,
 }) => {
+  // An earlier try may have given the look a name already.
+  const headers = { Authorization: `Bearer ${secretKey()}` }
+  const kept = (await (await page.request.get('/api/v1/finishes', { headers })).json()) as {
+    data: { id: string; name: string }[]
+  }
+  for (const { id } of kept.data.filter((one) => one.name.startsWith('Loose look ')))
+    await page.request.delete(`/api/v1/finishes/${id}`, { headers })
   await signIn(page)
   const text = `https://fennmoor.example/loose?a=1&n=${Date.now()}`
   await textBox(page).fill(text)

@@ -1,15 +1,21 @@
 <script setup lang="ts">
-import { ref, useId } from 'vue'
+import { ref, useId, watch } from 'vue'
+import { type AddressLook, useAddressLook } from '@/composables/useAddressLook'
+import { useSession } from '@/composables/useSession'
+import type { Loose } from '@/lib/table'
 
-/** An address is a line: a look of shapes, gradients, marks and captions has to have a name to stand in it. */
-const props = defineProps<{ name: string; keeping: boolean; problem: string; allowed: boolean }>()
-const emit = defineEmits<{ keep: [name: string]; plain: [] }>()
-const name = ref(props.name.slice(0, 100))
+/** How an address says a look; one of shapes, gradients, marks and captions has to have a name to stand in a line. */
+const props = defineProps<{ of: Pick<Loose, 'name' | 'finish' | 'finish_id'> }>()
+const model = defineModel<AddressLook | null>({ required: true })
+const { mayWrite } = useSession()
+const { look, isUnnamed, isKeeping, problem, isInksAlone, keep } = useAddressLook(() => props.of)
+watch(look, (now) => (model.value = now), { immediate: true })
+const name = ref(props.of.name.slice(0, 100))
 const id = useId()
 </script>
 
 <template>
-  <form class="look" @submit.prevent="emit('keep', name)">
+  <form v-if="isUnnamed" class="look" @submit.prevent="keep(name)">
     <p>
       <b>This look needs a name.</b> An address says inks and a quiet zone by itself; shapes, a gradient, a mark or a
       caption it takes from a saved finish, in the revision that is current now, for ever.
@@ -17,13 +23,13 @@ const id = useId()
     <div class="row">
       <label class="label" :for="id">Finish</label>
       <input :id="id" v-model.trim="name" class="kg-plain" maxlength="100" :aria-invalid="problem !== ''" />
-      <v-btn class="fix" type="submit" :loading="keeping" :disabled="!allowed || name === ''"
+      <v-btn class="fix" type="submit" :loading="isKeeping" :disabled="!mayWrite || name === ''"
         >Keep it as a finish</v-btn
       >
-      <v-btn class="bare" @click="emit('plain')">Inks alone</v-btn>
+      <v-btn class="bare" @click="isInksAlone = true">Inks alone</v-btn>
     </div>
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-    <p v-else-if="!allowed" class="note">Your role may not save finishes: ask an owner or an editor.</p>
+    <p v-else-if="!mayWrite" class="note">Your role may not save finishes: ask an owner or an editor.</p>
   </form>
 </template>
 

@@ -2,9 +2,9 @@
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, unwrap } from '@/api/client'
 import type { Key } from '@/composables/useKeys'
-import { useAddressLook } from '@/composables/useAddressLook'
-import { useSession } from '@/composables/useSession'
+import type { AddressLook } from '@/composables/useAddressLook'
 import { type HandOff, LARGE_PX } from '@/lib/handOff'
+import { isPlain } from '@/lib/recipe'
 import type { Loose } from '@/lib/table'
 import HandOffLook from './HandOffLook.vue'
 
@@ -16,8 +16,15 @@ const usable = computed(() => props.keys.filter((key) => key.sort === 'publishab
 const chosen = ref<number | null>(null)
 const keyId = computed(() => chosen.value ?? usable.value[0]?.id ?? null)
 const problem = ref('')
-const { mayWrite } = useSession()
-const { look, isUnnamed, isKeeping, problem: lookProblem, isInksAlone, keep } = useAddressLook(() => props.loose)
+/** How the address says what it looks like; null while it has no name for it. */
+const look = ref<AddressLook | null>(null)
+const stands = computed(() => {
+  if (look.value?.finish !== undefined)
+    return `All that draws it stands in the address; its look is ${look.value.finish}.`
+  return isPlain(props.loose.finish)
+    ? 'All that draws it stands in the address.'
+    : 'Shapes, mark and caption are left out.'
+})
 let asked = 0
 async function make(): Promise<void> {
   const mine = ++asked
@@ -61,20 +68,9 @@ watch([keyId, () => JSON.stringify([props.loose, props.side, look.value])], () =
       >
         <option v-for="key in usable" :key="key.id" :value="key.id">{{ key.name }}</option>
       </select>
-      <span v-if="look" class="note"
-        >All that draws it stands in the address<template v-if="look?.finish">; its look is {{ look.finish }}</template
-        >.</span
-      ></label
+      <span v-if="look" class="note">{{ stands }}</span></label
     >
-    <HandOffLook
-      v-if="keyId !== null && isUnnamed"
-      :name="loose.name"
-      :keeping="isKeeping"
-      :problem="lookProblem"
-      :allowed="mayWrite"
-      @keep="keep"
-      @plain="isInksAlone = true"
-    />
+    <HandOffLook v-if="keyId !== null" v-model="look" :of="loose" />
     <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
   </div>
 </template>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, unwrap } from '@/api/client'
-import { useAddressLook } from '@/composables/useAddressLook'
-import { useSession } from '@/composables/useSession'
+import type { AddressLook } from '@/composables/useAddressLook'
 import { sendPicture } from '@/composables/sendPicture'
 import type { Key } from '@/composables/useKeys'
 import { csvRows } from '@/lib/csv'
@@ -52,8 +51,8 @@ const HOWS: { value: Insertion; name: string }[] = [
   { value: 'html', name: 'HTML-escaped' },
 ]
 
-const { mayWrite } = useSession()
-const { look, isUnnamed, isKeeping, problem: lookProblem, isInksAlone, keep } = useAddressLook(() => props.glyph)
+/** How the address says what it looks like; null while it has no name for it. */
+const look = ref<AddressLook | null>(null)
 let asked = 0
 async function make(): Promise<void> {
   const mine = ++asked
@@ -205,15 +204,7 @@ watch([text, how, keyId], () => (recipients.value = []))
       <label class="label" for="merge-side">Shown at, in pixels</label>
       <input id="merge-side" v-model.number="side" type="number" min="60" max="600" />
     </div>
-    <HandOffLook
-      v-if="isUnnamed"
-      :name="glyph.name"
-      :keeping="isKeeping"
-      :problem="lookProblem"
-      :allowed="mayWrite"
-      @keep="keep"
-      @plain="isInksAlone = true"
-    />
+    <HandOffLook v-model="look" :of="glyph" />
     <div v-if="what === 'mailing'" class="list">
       <label class="label" for="merge-list">Recipients, as a table with names in its first line</label>
       <textarea id="merge-list" v-model="list" rows="4" spellcheck="false" class="code" />

@@ -2,6 +2,7 @@ import { computed, reactive, ref } from 'vue'
 import type { Compose, Drawing, Glyph, Schemas } from '@/api/client'
 import { canonical, type FinishValues, finishOf, isFinishPath, PLAIN, withPath } from '@/lib/finish'
 import { isFilled, type Values } from '@/lib/kinds'
+import { finishOfGlyph } from '@/lib/recipe'
 import type { Loose } from '@/lib/table'
 
 export interface Composition {
@@ -52,7 +53,7 @@ export const fresh = (finish: FinishValues = PLAIN, finishId: string | null = nu
 })
 
 const fromGlyph = (glyph: Glyph): Composition => ({
-  ...fresh(finishOf({ ...glyph.finish, dark: glyph.dark, light: glyph.light, quiet: glyph.quiet }), glyph.finish_id),
+  ...fresh(finishOfGlyph(glyph), glyph.finish_id),
   name: glyph.name,
   kind: glyph.kind,
   text: glyph.text,

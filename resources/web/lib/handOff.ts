@@ -1,4 +1,5 @@
 import type { Glyph } from '@/api/client'
+import { htmlAttribute } from '@/lib/literals'
 import type { Recipe } from '@/lib/recipe'
 import { commandLine, curl, nodeHttp, phpCore, phpHttp, pythonHttp } from '@/lib/serverSnippets'
 
@@ -30,8 +31,6 @@ export interface Destination {
   code: (given: HandOff) => string
 }
 
-const attribute = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
 const json = (value: unknown): string => JSON.stringify(value)
 
 /** Where the picture is, in this format. */
@@ -85,7 +84,7 @@ export const DESTINATIONS: Destination[] = [
       NOW,
     ],
     code: (given) =>
-      `${script(given)}\n\n<keen-glyph ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}" menu></keen-glyph>`,
+      `${script(given)}\n\n<keen-glyph ${drawn(given).name}="${htmlAttribute(drawn(given).value)}" label="${htmlAttribute(given.glyph.name)}" menu></keen-glyph>`,
   },
   {
     id: 'block',
@@ -96,7 +95,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['One line of HTML, where no script is allowed.', NOW],
     code: (given) =>
-      `<img src="${attribute(pictureUrl(given))}" width="${given.side}" height="${given.side}" alt="${attribute(given.glyph.name)}">`,
+      `<img src="${htmlAttribute(pictureUrl(given))}" width="${given.side}" height="${given.side}" alt="${htmlAttribute(given.glyph.name)}">`,
   },
   {
     id: 'vue',
@@ -107,7 +106,7 @@ export const DESTINATIONS: Destination[] = [
     key: 'none',
     notes: ['Tell Vue that it is an element: compilerOptions.isCustomElement = (tag) => tag.startsWith(‘keen-’).'],
     code: (given) =>
-      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" ${drawn(given).name}="${attribute(drawn(given).value)}" label="${attribute(given.glyph.name)}"${given.side === SIDE ? '' : ` style="--kg-size: ${given.side}px"`} />\n</template>`,
+      `<script setup lang="ts">\nimport '@keen-glyph/elements'\n</script>\n\n<template>\n  <keen-glyph base="${given.base}" ${drawn(given).name}="${htmlAttribute(drawn(given).value)}" label="${htmlAttribute(given.glyph.name)}"${given.side === SIDE ? '' : ` style="--kg-size: ${given.side}px"`} />\n</template>`,
   },
   {
     id: 'react',
@@ -260,7 +259,7 @@ export const filled = (parts: AddressPart[], put: (name: string) => string): str
 
 /** An image for a mail: every layer encoded once. */
 export const mailImage = (parts: AddressPart[], form: string, side: number, alt: string): string =>
-  `<img src="${attribute(filled(parts, (name) => `\u0000${name}\u0000`)).replace(/\u0000(.*?)\u0000/g, (_, name: string) => placeholder(form, name))}"\n  width="${side}" height="${side}" alt="${attribute(alt)}">`
+  `<img src="${htmlAttribute(filled(parts, (name) => `\u0000${name}\u0000`)).replace(/\u0000(.*?)\u0000/g, (_, name: string) => placeholder(form, name))}"\n  width="${side}" height="${side}" alt="${htmlAttribute(alt)}">`
 
 /** A formula for a column beside the data: the values stand in A2, B2 … in the order of the fields. */
 export function formula(parts: AddressPart[], names: string[]): string {

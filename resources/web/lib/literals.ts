@@ -1,3 +1,7 @@
+/** A value of an attribute in double quotes. */
+export const htmlAttribute = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+
 /** Values as a language writes them. */
 const entries = (value: object): [string, unknown][] => Object.entries(value).filter(([, v]) => v !== undefined)
 const isObject = (value: unknown): value is object => typeof value === 'object' && value !== null

@@ -1,7 +1,5 @@
 import type { Compose } from '@/api/client'
-
-const attribute = (text: string): string =>
-  text.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+import { htmlAttribute, shellWord } from '@/lib/literals'
 
 /** SVG as a data URI that stands in a double-quoted attribute: only what must be escaped is. */
 export function svgDataUri(svg: string): string {
@@ -15,11 +13,8 @@ export function svgDataUri(svg: string): string {
 
 /** An <img> that needs no server: the picture is in it, at its own size and never smoothed. */
 export function imgSnippet(svg: string, sidePx: number, title: string): string {
-  return `<img src="${svgDataUri(svg)}" width="${sidePx}" height="${sidePx}" alt="${attribute(title)}" style="image-rendering:pixelated">`
+  return `<img src="${svgDataUri(svg)}" width="${sidePx}" height="${sidePx}" alt="${htmlAttribute(title)}" style="image-rendering:pixelated">`
 }
-
-/** A word for a POSIX shell. */
-const quoted = (text: string): string => `'${text.replace(/'/g, `'\\''`)}'`
 
 /** A call that makes the same file again; the key comes from the environment. */
 export function curlSnippet(origin: string, body: Compose, format: 'svg' | 'png', fileName: string): string {
@@ -28,7 +23,7 @@ export function curlSnippet(origin: string, body: Compose, format: 'svg' | 'png'
     `curl -fsS ${origin}/api/v1/symbols`,
     `  -H "Authorization: Bearer $KEEN_GLYPH_KEY"`,
     `  -H 'Content-Type: application/json' -H 'Accept: ${type}'`,
-    `  --data ${quoted(JSON.stringify(body))}`,
-    `  -o ${quoted(fileName)}`,
+    `  --data ${shellWord(JSON.stringify(body))}`,
+    `  -o ${shellWord(fileName)}`,
   ].join(' \\\n')
 }
