@@ -15,6 +15,9 @@ final readonly class BlurredGrid
     /** Times that one is found by the other. */
     private const ROUNDS = 3;
 
+    /** Steps by the picture's slopes after that. */
+    private const STEPS = 2;
+
     /** Error, of the weight of a tone, from which nothing better is to be expected. */
     private const HOPELESS = 1.0;
 
@@ -44,17 +47,27 @@ final readonly class BlurredGrid
             $vs[] = $row + 0.5;
         }
         for ($round = 0; ; $round++) {
-            $model = BlurModel::learn(GreySampler::sample($window, $mapping)->greys, $known->field, $version->modules());
+            $sampled = GreySampler::averaged($window, $mapping)->greys;
+            $model = BlurModel::learn($sampled, $known->field, $version->modules());
             if ($model === null || $model->own() <= 0.0) {
                 return new self($window, $mapping, $version, INF);
             }
             // A grid of the wrong version gets no better by being moved.
-            if ($round === self::ROUNDS || $model->error > self::HOPELESS * $model->own()) {
+            if ($round === self::ROUNDS + self::STEPS || $model->error > self::HOPELESS * $model->own()) {
                 return new self($window, $mapping, $version, $model->error / $model->own(), $model);
             }
             $greys = [];
             foreach ($known->inner as [$column, $row]) {
                 $greys[] = $model->grey($known->field, $known->wide, $column, $row);
+            }
+            if ($round >= self::ROUNDS) {
+                $wanted = [];
+                foreach ($known->inner as $i => [$column, $row]) {
+                    $wanted[$row * $version->modules() + $column] = $greys[$i];
+                }
+                $mapping = GridStep::towards($window, $mapping, $sampled, $wanted, corners: 3);
+
+                continue;
             }
             $wide = $modulePx / (1 + $round);
             // Three patterns say where a parallelogram lies, and little of the fourth corner.
@@ -100,14 +113,14 @@ final readonly class BlurredGrid
     /** The same with its fourth corner so many modules further out, right and down: perspective that three patterns do not show. */
     public function leaning(float $right, float $down): GridMapping
     {
-        $shifts = $this->mapping->shifts;
         $n = $this->mapping->modules;
         [$x, $y] = $this->mapping->at(0, 0);
         [$ax, $ay] = $this->mapping->at($n, 0);
         [$bx, $by] = $this->mapping->at(0, $n);
-        $shifts[6] += ($right * ($ax - $x) + $down * ($bx - $x)) / max(1, $n);
-        $shifts[7] += ($right * ($ay - $y) + $down * ($by - $y)) / max(1, $n);
+        [$cx, $cy] = $this->mapping->at($n, $n);
+        $cx += ($right * ($ax - $x) + $down * ($bx - $x)) / max(1, $n);
+        $cy += ($right * ($ay - $y) + $down * ($by - $y)) / max(1, $n);
 
-        return $this->mapping->with(array_values($shifts));
+        return GridMapping::between($n, [[$x, $y], [$ax, $ay], [$bx, $by], [$cx, $cy]]);
     }
 }

@@ -32,7 +32,7 @@ final class BlurredReader
     private const MOST = 20;
 
     /** Times that the grid is moved to fit what was seen through the blur. */
-    private const ROUNDS = 3;
+    private const ROUNDS = 4;
 
     /** Where the fourth corner may lie, in modules from where a parallelogram has it. */
     private const CORNERS = [[-0.8, -0.8], [0.8, -0.8], [0.8, 0.8], [-0.8, 0.8]];
@@ -162,7 +162,8 @@ final class BlurredReader
     private function through(PixelWindow $window, GridMapping $mapping, BlurredGrid $grid, FinderTriplet $triplet, float $module, int $rounds): ?Reading
     {
         for ($round = 0; $round < $rounds && ! $this->left->isSpent(); $round++) {
-            $seen = BlurredMatrix::solve(GreySampler::sample($window, $mapping), $grid->version);
+            $soft = GreySampler::averaged($window, $mapping);
+            $seen = BlurredMatrix::solve($soft, $grid->version, LensBlur::on($mapping));
             if ($seen === null) {
                 return null;
             }
@@ -176,7 +177,7 @@ final class BlurredReader
                     $this->failure = $this->failure->furthest(new Failure($e->stage, $module, $e->getMessage()));
                 }
             }
-            $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $module / $window->scale);
+            $mapping = GridStep::towards($window, $mapping, $soft->greys, $seen->predicted, $seen->isSoft ? GridStep::BEYOND : 1.0);
         }
 
         return null;

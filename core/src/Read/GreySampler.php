@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use function array_fill;
+use function array_map;
+use function intdiv;
 use function max;
 use function min;
 use function ord;
@@ -19,6 +22,40 @@ final class GreySampler
 
     /** Modules from the middle of a module to the other four, along both sides. */
     private const SPREAD = 0.22;
+
+    /** Side of the square, in modules, over which the grey of a module is taken where every grey counts, and places along it. */
+    public const AVERAGED = 0.72;
+
+    private const PLACES = 4;
+
+    /**
+     * The grey of every module as the mean over a square at its middle, in proportion between pixels: for what is to be seen through
+     * a blur, where neighbours differ by less than a whole pixel's place makes of a slope.
+     */
+    public static function averaged(PixelWindow $window, GridMapping $mapping): SoftMatrix
+    {
+        [$xs, $ys] = $mapping->middles();
+        $n = $mapping->modules;
+        $last = $n * ($n - 1);
+        $across = [($xs[$n - 1] - $xs[0]) / ($n - 1), ($ys[$n - 1] - $ys[0]) / ($n - 1)];
+        $down = [($xs[$last] - $xs[0]) / ($n - 1), ($ys[$last] - $ys[0]) / ($n - 1)];
+        $sums = array_fill(0, $n * $n, 0.0);
+        for ($place = 0; $place < self::PLACES ** 2; $place++) {
+            $s = self::AVERAGED * (($place % self::PLACES + 0.5) / self::PLACES - 0.5);
+            $t = self::AVERAGED * ((intdiv($place, self::PLACES) + 0.5) / self::PLACES - 0.5);
+            [$dx, $dy] = [$s * $across[0] + $t * $down[0], $s * $across[1] + $t * $down[1]];
+            [$ax, $ay] = [[], []];
+            foreach ($xs as $k => $x) {
+                $ax[] = $x + $dx;
+                $ay[] = $ys[$k] + $dy;
+            }
+            foreach (self::greys($window, $ax, $ay) as $k => $grey) {
+                $sums[$k] += $grey;
+            }
+        }
+
+        return new SoftMatrix($n, array_values(array_map(static fn (float $sum): float => $sum / self::PLACES ** 2, $sums)));
+    }
 
     /** The grey of every module. */
     public static function sample(PixelWindow $window, GridMapping $mapping): SoftMatrix

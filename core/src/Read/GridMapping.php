@@ -26,6 +26,16 @@ final readonly class GridMapping
     ) {
     }
 
+    /**
+     * A flat grid seen by a camera, between its four corners.
+     *
+     * @param  list<array{float, float}>  $corners  pixels: top left, top right, bottom left, bottom right
+     */
+    public static function between(int $modules, array $corners): self
+    {
+        return new self($modules, Homography::fromPoints([[0, 0], [$modules, 0], [0, $modules], [$modules, $modules]], $corners));
+    }
+
     /** @param  list<float>  $shifts */
     public function with(array $shifts): self
     {

@@ -20,7 +20,7 @@ final class KnownTones
      * @param  int  $wide  modules a row of the field: a side and a margin of `BlurModel::REACH` on both ends
      * @param  array<int, int>  $field  1 light, -1 dark, 0 not known; row by row, with the margin
      * @param  list<int>  $places  of the symbol's modules in the field, row by row
-     * @param  list<array{int, int}>  $inner  columns and rows of the modules whose neighbours within `BlurModel::REACH` are all known
+     * @param  list<array{int, int}>  $inner  columns and rows of the modules whose neighbours within `BlurModel::LEARNED` are all known
      */
     private function __construct(
         public readonly int $wide,
@@ -69,8 +69,8 @@ final class KnownTones
     /** @param  array<int, int>  $field */
     private static function isInner(array $field, int $at, int $wide): bool
     {
-        for ($row = -BlurModel::REACH; $row <= BlurModel::REACH; $row++) {
-            for ($column = -BlurModel::REACH; $column <= BlurModel::REACH; $column++) {
+        for ($row = -BlurModel::LEARNED; $row <= BlurModel::LEARNED; $row++) {
+            for ($column = -BlurModel::LEARNED; $column <= BlurModel::LEARNED; $column++) {
                 if ($field[$at + $row * $wide + $column] === 0) {
                     return false;
                 }

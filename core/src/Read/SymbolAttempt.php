@@ -143,13 +143,13 @@ final class SymbolAttempt
             $walked = GridWalk::along($window, $mapping);
             yield [$walked, GreySampler::sample($window, $walked)->decided()];
         }
-        yield from $this->through($window, $mapping, $soft, $version, $modulePx, $fit);
+        yield from $this->through($window, $mapping, $version, $modulePx, $fit);
         if ($this->isBrief) {
             return;
         }
         if ($version->number < self::FLAT) {
             $flat = GridFitter::parallel($window, $triplet, $version);
-            yield from $this->through($window, $flat, GreySampler::sample($window, $flat), $version, $modulePx, $fit);
+            yield from $this->through($window, $flat, $version, $modulePx, $fit);
         }
         if ($this->budget->isSpent()) {
             return;
@@ -159,7 +159,7 @@ final class SymbolAttempt
         foreach ([0.0, 0.7, 1.5] as $amount) {
             yield [$moved, ($amount > 0 ? $again->sharpened($amount) : $again)->decided()];
         }
-        yield from $this->through($window, $moved, $again, $version, $modulePx, $fit);
+        yield from $this->through($window, $moved, $version, $modulePx, $fit);
     }
 
     /**
@@ -167,13 +167,13 @@ final class SymbolAttempt
      *
      * @return iterable<array{GridMapping, DecidedMatrix}>
      */
-    private function through(PixelWindow $window, GridMapping $mapping, SoftMatrix $soft, Version $version, float $modulePx, float $fit): iterable
+    private function through(PixelWindow $window, GridMapping $mapping, Version $version, float $modulePx, float $fit): iterable
     {
         if ($version->modules() > self::BLURRED || $fit < self::CLEAR) {
             return;
         }
         for ($round = 0; $round < self::ROUNDS && ! $this->budget->isSpent(); $round++) {
-            $seen = BlurredMatrix::solve($soft, $version);
+            $seen = BlurredMatrix::solve(GreySampler::averaged($window, $mapping), $version, LensBlur::on($mapping));
             if ($seen === null) {
                 return;
             }
@@ -182,7 +182,6 @@ final class SymbolAttempt
                 return;
             }
             $mapping = GridFitter::toGreys($window, $mapping, $seen->predicted, $modulePx);
-            $soft = GreySampler::sample($window, $mapping);
         }
     }
 

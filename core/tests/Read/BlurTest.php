@@ -96,23 +96,26 @@ it('learns the weights that the known modules have', function () {
     $symbol = Encoder::encode('https://fennmoor.example/', new EncodeOptions(version: Version::of(2)));
     $weights = weightsOf(gaussian(0.6));
     $n = $symbol->matrix->size();
-    $tones = array_fill(0, ($n + 4) ** 2, 1);
+    $margin = BlurModel::REACH;
+    $tones = array_fill(0, ($n + 2 * $margin) ** 2, 1);
     foreach ($symbol->matrix->rows as $row => $line) {
         foreach (str_split($line) as $column => $module) {
-            $tones[($row + 2) * ($n + 4) + $column + 2] = $module === '1' ? -1 : 1;
+            $tones[($row + $margin) * ($n + 2 * $margin) + $column + $margin] = $module === '1' ? -1 : 1;
         }
     }
     $model = BlurModel::learn(blurredGreys($symbol, $weights, 0.0)->greys, $tones, $n);
+    $middle = intdiv(BlurModel::SIDE ** 2, 2);
+    [$above, $beside] = [$middle - BlurModel::SIDE, $middle + 1];
     expect($model)->not->toBeNull()->and($model->error)->toBeLessThan(0.2)
         // A tone is half the difference of 30 and 100.
         ->and($model->own())->toEqualWithDelta(35 * $weights[0][0], 0.3)
-        ->and($model->weights[7])->toEqualWithDelta(35 * $weights[-1][0], 0.3)
-        ->and($model->weights[13])->toEqualWithDelta(35 * $weights[0][1], 0.3)
+        ->and($model->weights[$above])->toEqualWithDelta(35 * $weights[-1][0], 0.3)
+        ->and($model->weights[$beside])->toEqualWithDelta(35 * $weights[0][1], 0.3)
         ->and($model->light[0])->toEqualWithDelta(65, 0.5);
 });
 
 it('learns nothing from too few modules', function () {
-    expect(BlurModel::learn(array_fill(0, 49, 50.0), array_fill(0, 121, 0), 7))->toBeNull();
+    expect(BlurModel::learn(array_fill(0, 49, 50.0), array_fill(0, (7 + 2 * BlurModel::REACH) ** 2, 0), 7))->toBeNull();
 });
 
 it('leaves alone what is sharp, and what is no symbol', function () {

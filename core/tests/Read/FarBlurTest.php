@@ -76,8 +76,10 @@ it('knows the tones of function patterns and quiet zone alone', function (int $n
         ->and([$at(8, 2), $at($n - 1, $n - 1)])->toBe([0, 0])
         ->and([$at(8, 6), $at(9, 6)])->toBe([-1, 1]);
     foreach ($known->inner as [$column, $row]) {
-        for ($i = 0; $i < BlurModel::SIDE ** 2; $i++) {
-            expect($known->field[($row + intdiv($i, BlurModel::SIDE)) * $known->wide + $column + $i % BlurModel::SIDE])->not->toBe(0);
+        for ($down = -BlurModel::LEARNED; $down <= BlurModel::LEARNED; $down++) {
+            for ($right = -BlurModel::LEARNED; $right <= BlurModel::LEARNED; $right++) {
+                expect($known->field[($row + $down + BlurModel::REACH) * $known->wide + $column + $right + BlurModel::REACH])->not->toBe(0);
+            }
         }
     }
     // All of a finder pattern but the two modules on each side that data reach.
