@@ -9,9 +9,11 @@ use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\ReadOutcome;
+use KeenGlyph\Core\Read\SoftMatrix;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
+use KeenGlyph\Core\Symbol\QrSymbol;
 use KeenGlyph\Core\Tests\Chance;
 
 pest()->beforeEach(function () {
@@ -57,4 +59,62 @@ function randomText(int $length): string
     }
 
     return substr($text, 0, $length);
+}
+
+/**
+ * Weights of a module's neighbours when its middle is seen through a blur: by adding up a fine grid of the spot.
+ *
+ * @param  callable(float, float): float  $spot  how bright it is so many modules from its middle
+ * @return array<int, array<int, float>> by row and column, about the module itself
+ */
+function weightsOf(callable $spot): array
+{
+    [$weights, $all] = [[], 0.0];
+    for ($i = 0; $i < 60; $i++) {
+        for ($j = 0; $j < 60; $j++) {
+            [$x, $y] = [($i + 0.5) / 10 - 3, ($j + 0.5) / 10 - 3];
+            $bright = $spot($x, $y);
+            $weights[(int) round($y)][(int) round($x)] = ($weights[(int) round($y)][(int) round($x)] ?? 0.0) + $bright;
+            $all += $bright;
+        }
+    }
+
+    return array_map(static fn (array $row): array => array_map(static fn (float $weight): float => $weight / $all, $row), $weights);
+}
+
+/** The greys of a symbol's modules through a blur, 30 dark and 100 light, with a little noise. */
+function blurredGreys(QrSymbol $symbol, array $weights, float $noise): SoftMatrix
+{
+    $rows = $symbol->matrix->rows;
+    $n = count($rows);
+    $greys = [];
+    for ($row = 0; $row < $n; $row++) {
+        for ($column = 0; $column < $n; $column++) {
+            $grey = 0.0;
+            foreach ($weights as $dy => $line) {
+                foreach ($line as $dx => $weight) {
+                    $isDark = $row + $dy >= 0 && $column + $dx >= 0 && ($rows[$row + $dy][$column + $dx] ?? '0') === '1';
+                    $grey += $weight * ($isDark ? 30 : 100);
+                }
+            }
+            $greys[] = $grey + $noise * chance(-1000, 1000) / 1000;
+        }
+    }
+
+    return new SoftMatrix($n, $greys);
+}
+
+function disc(float $radius): callable
+{
+    return static fn (float $x, float $y): float => hypot($x, $y) <= $radius ? 1.0 : 0.0;
+}
+
+function gaussian(float $sigma): callable
+{
+    return static fn (float $x, float $y): float => exp(-($x * $x + $y * $y) / (2 * $sigma * $sigma));
+}
+
+function moved(float $length, float $angle): callable
+{
+    return static fn (float $x, float $y): float => abs($y * cos($angle) - $x * sin($angle)) < 0.06 && abs($x * cos($angle) + $y * sin($angle)) <= $length / 2 ? 1.0 : 0.0;
 }

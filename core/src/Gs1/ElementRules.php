@@ -129,7 +129,9 @@ final class ElementRules
         $swapped = $component->rule === 'cs' ? CheckDigit::repairs($part) : [];
         $hint = count($swapped) === 1 ? " Or two digits are exchanged: $swapped[0] checks." : '';
 
-        return Finding::error('check_digit', $at, "({$element->ai}) $problem$hint", "Write $right", str_replace($part, $right, $element->value));
+        $whole = str_replace($part, $right, $element->value);
+
+        return Finding::error('check_digit', $at, "({$element->ai}) $problem$hint", "Write $whole", $whole);
     }
 
     /** @return list<Finding> */

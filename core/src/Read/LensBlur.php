@@ -49,6 +49,7 @@ final readonly class LensBlur
         [$ax, $ay, $dx, $dy] = [$ax - $x, $ay - $y, $dx - $x, $dy - $y];
         $area = $ax * $dy - $dx * $ay;
         $side = sqrt(abs($area));
+
         // A grid without area has nothing to be seen through.
         return $side < 1e-6 ? new self([1.0, 0.0, 0.0, 1.0])
             : new self([$dy * $side / $area, -$dx * $side / $area, -$ay * $side / $area, $ax * $side / $area]);
