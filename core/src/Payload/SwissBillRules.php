@@ -130,6 +130,11 @@ final class SwissBillRules
             }
         }
 
+        // What is kept for an ultimate creditor is empty: an amount that has slipped up into it is out of its place.
+        if (implode('', array_slice($lines, 11, 7)) !== '') {
+            return false;
+        }
+
         // An amount is a number or nothing, and a payer has an address type where one is named.
         return preg_match('/^(?:\d{1,9}(?:\.\d{1,2})?)?$/D', $lines[18]) === 1 && preg_match('/^[SK]?$/D', $lines[20]) === 1 && preg_match('/^(?:[A-Z]{2})?$/D', $lines[10]) === 1 && preg_match('/^(?:[A-Z]{2})?$/D', $lines[26]) === 1;
     }
