@@ -935,6 +935,9 @@ describe('what is found before anything is drawn', () => {
     troubled: [
       { row: 2, cells: { name: 'Heather', sku: '', gtin: '' }, message: 'The cell sku is empty.', stops: true },
     ],
+    warnings: [],
+    form: null,
+    longest: null,
     sample: [{ row: 1, text: 'https://fennmoor.example/p/1', problem: null, cells: {} }],
   }
   const list = (more: Record<string, unknown> = {}) =>
