@@ -3,39 +3,14 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { flushPromises, mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
+import { answers, ApiProblem, calls, forget, say, shows } from './asked'
 
-const { calls, answers, say, shows } = vi.hoisted(() => ({
-  calls: [] as { method: string; path: string; given: Record<string, unknown> }[],
-  answers: new Map<string, unknown>(),
-  say: vi.fn(),
-  shows: vi.fn(),
-}))
-vi.mock('@/api/client', () => {
-  class ApiProblem extends Error {
-    constructor(
-      readonly status: number,
-      message: string,
-    ) {
-      super(message)
-    }
-  }
-  const asked =
-    (method: string) =>
-    (path: string, given: Record<string, unknown> = {}) => {
-      calls.push({ method, path, given })
-      const answer = answers.get(`${method} ${path}`)
-      return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer ?? {})
-    }
-  return {
-    api: { GET: asked('GET'), POST: asked('POST'), PATCH: asked('PATCH'), DELETE: asked('DELETE') },
-    ApiProblem,
-    showsWorkspace: shows,
-    unwrap: (call: Promise<unknown>) => call,
-  }
+vi.mock('@/api/client', async () => (await import('./asked')).client)
+vi.mock('@/composables/useToast', async () => {
+  const { say } = await import('./asked')
+  return { useToast: () => ({ say }) }
 })
-vi.mock('@/composables/useToast', () => ({ useToast: () => ({ say }) }))
 
-const { ApiProblem } = await import('@/api/client')
 const { useGlyphChanges, useGlyphList } = await import('@/composables/useGlyphs')
 const { useFieldChecks } = await import('@/composables/useFieldChecks')
 const { useKinds } = await import('@/composables/useKinds')
@@ -67,12 +42,7 @@ const query = (call: (typeof calls)[number] | undefined) =>
 const place = (call: (typeof calls)[number] | undefined) =>
   (call?.given.params as { path?: Record<string, unknown> } | undefined)?.path
 
-beforeEach(() => {
-  calls.length = 0
-  answers.clear()
-  say.mockReset()
-  shows.mockReset()
-})
+beforeEach(forget)
 afterEach(() => vi.useRealTimers())
 
 describe('glyphs', () => {

@@ -1,48 +1,21 @@
 // @vitest-environment happy-dom
-import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { flushPromises, mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { type Component, h, type SetupContext } from 'vue'
 import type { Schemas } from '@/api/client'
 import type { RouteContent, RouteRule } from '@/lib/route'
+import { answers, ApiProblem, forget, passing, push, say, scrolled, sent, shown, stubs } from './asked'
 
-const { calls, answers, say, push } = vi.hoisted(() => ({
-  calls: [] as { method: string; path: string; given: Record<string, unknown> }[],
-  answers: new Map<string, unknown>(),
-  say: vi.fn(),
-  push: vi.fn(),
-}))
-vi.mock('@/api/client', () => {
-  class ApiProblem extends Error {
-    constructor(
-      readonly status: number,
-      message: string,
-      readonly errors: Record<string, string[]> = {},
-    ) {
-      super(message)
-    }
-    field(name: string): string | undefined {
-      return this.errors[name]?.[0]
-    }
-  }
-  const asked =
-    (method: string) =>
-    (path: string, given: Record<string, unknown> = {}) => {
-      calls.push({ method, path, given })
-      const answer = answers.get(`${method} ${path}`)
-      return answer instanceof Error ? Promise.reject(answer) : Promise.resolve(answer ?? {})
-    }
-  return {
-    api: { GET: asked('GET'), POST: asked('POST'), PATCH: asked('PATCH'), DELETE: asked('DELETE') },
-    ApiProblem,
-    unwrap: (call: Promise<unknown>) => call,
-  }
+vi.mock('@/api/client', async () => (await import('./asked')).client)
+vi.mock('@/composables/useToast', async () => {
+  const { say } = await import('./asked')
+  return { useToast: () => ({ say }) }
 })
-vi.mock('@/composables/useToast', () => ({ useToast: () => ({ say }) }))
 vi.mock('@/composables/useAbout', () => ({ useAbout: () => ({ limits: { gradient_stops: 5 } }) }))
-vi.mock('vue-router', () => ({ useRoute: () => ({ params: {} }), useRouter: () => ({ push }) }))
+vi.mock('vue-router', async () => {
+  const { push } = await import('./asked')
+  return { useRoute: () => ({ params: {} }), useRouter: () => ({ push }) }
+})
 
-const { ApiProblem } = await import('@/api/client')
 const GlyphFilters = (await import('@/components/GlyphFilters.vue')).default
 const GlyphHistory = (await import('@/components/GlyphHistory.vue')).default
 const GoTo = (await import('@/components/GoTo.vue')).default
@@ -60,59 +33,7 @@ const RunFindings = (await import('@/components/RunFindings.vue')).default
 const WaypointClause = (await import('@/components/WaypointClause.vue')).default
 const WaypointRules = (await import('@/components/WaypointRules.vue')).default
 
-/** Vuetify's parts as plain elements: what is tested is ours. */
-const passing = (tag: string): Component => ({
-  inheritAttrs: false,
-  setup: (_props: object, { attrs, slots }: SetupContext) => {
-    return () => h(tag, attrs, slots.default?.())
-  },
-})
-const typed = (tag: 'input' | 'textarea'): Component => ({
-  inheritAttrs: false,
-  props: { modelValue: String },
-  emits: ['update:modelValue'],
-  setup: (props: { modelValue?: string }, { attrs, emit }: SetupContext<['update:modelValue']>) => {
-    const onInput = (event: Event) => emit('update:modelValue', (event.target as HTMLInputElement).value)
-    return () => h(tag, { ...attrs, value: props.modelValue, onInput })
-  },
-})
-const scrolled: Component = {
-  props: { items: Array },
-  setup: (props: { items?: unknown[] }, { slots }: SetupContext) => {
-    return () =>
-      h(
-        'div',
-        (props.items ?? []).map((item) => slots.default?.({ item })),
-      )
-  },
-}
-const stubs = {
-  VBtn: passing('button'),
-  VDialog: passing('section'),
-  VIcon: passing('i'),
-  VTextField: typed('input'),
-  VTextarea: typed('textarea'),
-  KgThumb: passing('i'),
-}
-
-function shown(component: Component, props: Record<string, unknown>) {
-  const queryClient = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  return mount(component, {
-    props,
-    global: { stubs, plugins: [[VueQueryPlugin, { queryClient }]] },
-    attachTo: document.body,
-  })
-}
-const sent = (method: string, path: string) =>
-  calls.filter((call) => call.method === method && call.path === path).map((call) => call.given)
-
-beforeEach(() => {
-  calls.length = 0
-  answers.clear()
-  say.mockReset()
-  push.mockReset()
-  document.body.innerHTML = ''
-})
+beforeEach(forget)
 
 describe('which glyphs are shown', () => {
   const filter = { shelf: '', tag: '', archived: 'no', twice: false }
