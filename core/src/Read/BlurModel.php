@@ -55,7 +55,7 @@ final readonly class BlurModel
     /**
      * As the lens has it where a lens explains the greys, else learned freely; null when too few modules are known.
      *
-     * @param  list<float>  $greys  of a field of modules, row by row, as `GreySampler::averaged` takes them
+     * @param  array<int, float>  $greys  of a field of modules, row by row, as `GreySampler::averaged` takes them
      * @param  array<int, int>  $tones  1 light, -1 dark, 0 not known; of the field with REACH more on each side
      * @param  int  $across  modules a row of the greys
      */
@@ -80,7 +80,7 @@ final readonly class BlurModel
     /**
      * The size of a lens's spot that leaves the least of the greys.
      *
-     * @param  list<float>  $greys
+     * @param  array<int, float>  $greys
      * @param  array<int, int>  $tones
      */
     private static function sized(array $greys, array $tones, int $across, LensBlur $lens, string $spot, float $least, float $most): ?self
@@ -134,7 +134,7 @@ final readonly class BlurModel
     /**
      * Given weights, multiplied and on a light that may slope so that they come nearest to the greys.
      *
-     * @param  list<float>  $greys
+     * @param  array<int, float>  $greys
      * @param  array<int, int>  $tones
      * @param  array<int, int>  $places  by place among the greys
      * @param  array<int, float>  $weights
@@ -180,7 +180,7 @@ final readonly class BlurModel
     /**
      * Learns from the modules whose neighbours' tones are all known; null when these are too few.
      *
-     * @param  list<float>  $greys  of a field of modules, row by row
+     * @param  array<int, float>  $greys  of a field of modules, by place row by row: those whose neighbours are all known are needed
      * @param  array<int, int>  $tones  1 light, -1 dark, 0 not known; of the field with REACH more on each side
      * @param  int  $across  modules a row of the greys
      */

@@ -41,13 +41,14 @@ final readonly class BlurredGrid
     {
         $known = KnownTones::of($version);
         $mapping = GridFitter::parallel($window, $triplet, $version);
-        [$us, $vs] = [[], []];
+        [$us, $vs, $which] = [[], [], []];
         foreach ($known->inner as [$column, $row]) {
             $us[] = $column + 0.5;
             $vs[] = $row + 0.5;
+            $which[] = $row * $version->modules() + $column;
         }
         for ($round = 0; ; $round++) {
-            $sampled = GreySampler::averaged($window, $mapping)->greys;
+            $sampled = GreySampler::averagedOf($window, $mapping, $which);
             $model = BlurModel::learn($sampled, $known->field, $version->modules());
             if ($model === null || $model->own() <= 0.0) {
                 return new self($window, $mapping, $version, INF);
@@ -61,11 +62,7 @@ final readonly class BlurredGrid
                 $greys[] = $model->grey($known->field, $known->wide, $column, $row);
             }
             if ($round >= self::ROUNDS) {
-                $wanted = [];
-                foreach ($known->inner as $i => [$column, $row]) {
-                    $wanted[$row * $version->modules() + $column] = $greys[$i];
-                }
-                $mapping = GridStep::towards($window, $mapping, $sampled, $wanted, corners: 3);
+                $mapping = GridStep::towards($window, $mapping, $sampled, array_combine($which, $greys), corners: 3);
 
                 continue;
             }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function array_fill;
+use function array_fill_keys;
+use function array_keys;
 use function array_map;
+use function array_values;
 use function intdiv;
 use function max;
 use function min;
@@ -34,27 +36,38 @@ final class GreySampler
      */
     public static function averaged(PixelWindow $window, GridMapping $mapping): SoftMatrix
     {
+        return new SoftMatrix($mapping->modules, array_values(self::averagedOf($window, $mapping, array_keys($mapping->middles()[0]))));
+    }
+
+    /**
+     * The same of some modules alone.
+     *
+     * @param  list<int>  $which  their places, row by row
+     * @return array<int, float> by place
+     */
+    public static function averagedOf(PixelWindow $window, GridMapping $mapping, array $which): array
+    {
         [$xs, $ys] = $mapping->middles();
         $n = $mapping->modules;
         $last = $n * ($n - 1);
         $across = [($xs[$n - 1] - $xs[0]) / ($n - 1), ($ys[$n - 1] - $ys[0]) / ($n - 1)];
         $down = [($xs[$last] - $xs[0]) / ($n - 1), ($ys[$last] - $ys[0]) / ($n - 1)];
-        $sums = array_fill(0, $n * $n, 0.0);
+        $sums = array_fill_keys($which, 0.0);
         for ($place = 0; $place < self::PLACES ** 2; $place++) {
             $s = self::AVERAGED * (($place % self::PLACES + 0.5) / self::PLACES - 0.5);
             $t = self::AVERAGED * ((intdiv($place, self::PLACES) + 0.5) / self::PLACES - 0.5);
             [$dx, $dy] = [$s * $across[0] + $t * $down[0], $s * $across[1] + $t * $down[1]];
             [$ax, $ay] = [[], []];
-            foreach ($xs as $k => $x) {
-                $ax[] = $x + $dx;
+            foreach ($which as $k) {
+                $ax[] = $xs[$k] + $dx;
                 $ay[] = $ys[$k] + $dy;
             }
-            foreach (self::greys($window, $ax, $ay) as $k => $grey) {
-                $sums[$k] += $grey;
+            foreach (self::greys($window, $ax, $ay) as $i => $grey) {
+                $sums[$which[$i]] += $grey;
             }
         }
 
-        return new SoftMatrix($n, array_values(array_map(static fn (float $sum): float => $sum / self::PLACES ** 2, $sums)));
+        return array_map(static fn (float $sum): float => $sum / self::PLACES ** 2, $sums);
     }
 
     /** The grey of every module. */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace KeenGlyph\Core\Read;
 
 use function array_fill;
+use function array_intersect_key;
+use function array_keys;
 use function count;
 use function intdiv;
 use function max;
@@ -29,8 +31,8 @@ final class GridStep
     private const STAY = 0.001;
 
     /**
-     * @param  list<float>  $greys  as `GreySampler::averaged` takes them, row by row
-     * @param  array<int, float>  $wanted  the greys that modules should have, by place in that list: those that count
+     * @param  array<int, float>  $greys  as `GreySampler::averaged` takes them, by place row by row
+     * @param  array<int, float>  $wanted  the greys that modules should have, by place: those that count
      * @param  float  $beyond  how far they are moved, of the way that the slopes have it
      * @param  int  $corners  corners that may move, of top left, top right, bottom left and bottom right
      */
@@ -46,6 +48,7 @@ final class GridStep
         if ($side < 1e-6) {
             return $mapping;
         }
+        [$xs, $ys] = [array_intersect_key($xs, $wanted), array_intersect_key($ys, $wanted)];
         [$rightward, $downward] = [self::slopes($window, $xs, $ys, $across), self::slopes($window, $xs, $ys, $down)];
         $moves = 2 * $corners;
         // The light may be another than was thought: its scale, its height and its slopes are fitted with the corners.
@@ -102,10 +105,11 @@ final class GridStep
      * @param  array<int, float>  $xs
      * @param  array<int, float>  $ys
      * @param  array{float, float}  $way  pixels a module
-     * @return list<float>
+     * @return array<int, float> by place
      */
     private static function slopes(PixelWindow $window, array $xs, array $ys, array $way): array
     {
+        $which = array_keys($xs);
         $slopes = [];
         foreach ([-self::HALF, self::HALF] as $far) {
             [$ax, $ay] = [[], []];
@@ -113,11 +117,12 @@ final class GridStep
                 $ax[] = $x + $far * $way[0];
                 $ay[] = $ys[$k] + $far * $way[1];
             }
-            foreach (GreySampler::greys($window, $ax, $ay) as $k => $grey) {
-                $slopes[$k] = $far < 0 ? $grey : ($grey - $slopes[$k]) / (2 * self::HALF);
+            foreach (GreySampler::greys($window, $ax, $ay) as $i => $grey) {
+                $k = $which[$i];
+                $slopes[$k] = $far < 0 ? $grey : ($grey - ($slopes[$k] ?? 0.0)) / (2 * self::HALF);
             }
         }
 
-        return array_values($slopes);
+        return $slopes;
     }
 }

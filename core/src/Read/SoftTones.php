@@ -8,6 +8,10 @@ use function abs;
 use function array_keys;
 use function array_map;
 use function array_sum;
+use function count;
+use function intdiv;
+use function max;
+use function min;
 use function sqrt;
 
 /**
@@ -21,6 +25,11 @@ final class SoftTones
     private const STEPS = 200;
 
     private const ANEW = 8;
+
+    /** Steps times modules that are moved at most, so that a large symbol takes no longer than half a second; and the fewest steps. */
+    private const WORK = 400_000;
+
+    private const LEAST = 40;
 
     /** Change of a tone that counts as none. With 0.002 five times as many modules are wrong behind a bell of 0.9 modules. */
     private const STILL = 0.0003;
@@ -36,7 +45,8 @@ final class SoftTones
         $left = $field->left($tones);
         $impetus = 1.0;
         $moving = $unknown;
-        for ($step = 0; $step < self::STEPS; $step++) {
+        $steps = max(self::LEAST, min(self::STEPS, intdiv(self::WORK, max(1, count($unknown)))));
+        for ($step = 0; $step < $steps; $step++) {
             $next = (1 + sqrt(1 + 4 * $impetus * $impetus)) / 2;
             $carried = ($impetus - 1) / $next;
             $against = 0.0;
