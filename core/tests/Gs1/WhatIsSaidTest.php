@@ -20,7 +20,7 @@ use KeenGlyph\Core\Gs1\LinkPath;
 use KeenGlyph\Core\Gs1\Measure;
 use KeenGlyph\Core\Gs1\Mod97;
 
-const JAR = '(01)09520123456788';
+const JAR_GTIN = '(01)09520123456788';
 
 /** What the rules say of elements: how bad, of which kind, about which, in which words, and what to write instead. */
 function saidOf(string $elements): array
@@ -54,7 +54,7 @@ it('says of a single element what is wrong, and what to write instead', function
 ]);
 
 it('says beside a GTIN what is wrong with the rest', function (string $more, string $code, string $message, ?string $value = null): void {
-    expect(saidOf(JAR.$more))->toBe([['error', $code, 1, $message, $value === null ? null : "Write $value", $value]]);
+    expect(saidOf(JAR_GTIN.$more))->toBe([['error', $code, 1, $message, $value === null ? null : "Write $value", $value]]);
 })->with([
     'a space' => ['(10)H26 07', 'character', '(10) takes no spaces.'],
     'an accent' => ['(10)H26ö7', 'character', '(10) does not take “ö”: letters without accents, digits and common signs only.'],
@@ -74,17 +74,17 @@ it('says which elements belong together, and which do not', function (string $el
 })->with([
     'a batch of nothing' => ['(10)H26-07', [['error', 'needs', 0, '(10) BATCH/LOT belongs to (01), (02), (03), (8006) or (8026), which is missing.']]],
     'contents without a count' => ['(02)09520123456788', [['error', 'needs', 0, '(02) CONTENT belongs to (37), which is missing.']]],
-    'a count of one' => [JAR.'(37)12', [['error', 'excludes', 0, '(01) GTIN and (37) do not go together.'], ['error', 'needs', 1, '(37) COUNT belongs to (02) or (8026), which is missing.']]],
-    'two serial numbers' => [JAR.'(21)A(235)B', [['error', 'excludes', 1, '(21) SERIAL and (235) do not go together.'], ['error', 'excludes', 2, '(235) TPX and (21) do not go together.']]],
-    'the same twice' => [JAR.JAR, [['caution', 'twice', 1, '(01) stands twice.']]],
-    'two of one' => [JAR.'(01)09520123456795', [['error', 'twice', 1, '(01) stands twice with different values.']]],
-    'another after two of one' => [JAR.JAR.'(37)12', [['error', 'excludes', 0, '(01) GTIN and (37) do not go together.'], ['caution', 'twice', 1, '(01) stands twice.'], ['error', 'needs', 2, '(37) COUNT belongs to (02) or (8026), which is missing.']]],
-    'a weight of items that are all alike' => [JAR.'(3103)000340', [['caution', 'fixed_measure', 1, '(3103) states the measure of a single item, but the GTIN 09520123456788 names items that are all alike. It belongs with a variable-measure item, whose GTIN begins with 9.']]],
+    'a count of one' => [JAR_GTIN.'(37)12', [['error', 'excludes', 0, '(01) GTIN and (37) do not go together.'], ['error', 'needs', 1, '(37) COUNT belongs to (02) or (8026), which is missing.']]],
+    'two serial numbers' => [JAR_GTIN.'(21)A(235)B', [['error', 'excludes', 1, '(21) SERIAL and (235) do not go together.'], ['error', 'excludes', 2, '(235) TPX and (21) do not go together.']]],
+    'the same twice' => [JAR_GTIN.JAR_GTIN, [['caution', 'twice', 1, '(01) stands twice.']]],
+    'two of one' => [JAR_GTIN.'(01)09520123456795', [['error', 'twice', 1, '(01) stands twice with different values.']]],
+    'another after two of one' => [JAR_GTIN.JAR_GTIN.'(37)12', [['error', 'excludes', 0, '(01) GTIN and (37) do not go together.'], ['caution', 'twice', 1, '(01) stands twice.'], ['error', 'needs', 2, '(37) COUNT belongs to (02) or (8026), which is missing.']]],
+    'a weight of items that are all alike' => [JAR_GTIN.'(3103)000340', [['caution', 'fixed_measure', 1, '(3103) states the measure of a single item, but the GTIN 09520123456788 names items that are all alike. It belongs with a variable-measure item, whose GTIN begins with 9.']]],
     'a weight of an item by weight' => ['(01)99520123456781(3103)000340', []],
     'within one shop' => ['(01)00200123456788', [['caution', 'restricted', -1, 'GTINs that begin so are for use within one company or country only.']]],
     'within one country' => ['(01)00401234567893', [['caution', 'restricted', -1, 'GTINs that begin so are for use within one company or country only.']]],
     'nothing of that kind' => ['(01)00301234567896', []],
-    'all in order' => [JAR.'(17)271031(10)H26-07', []],
+    'all in order' => [JAR_GTIN.'(17)271031(10)H26-07', []],
     'a location and its part' => ['(414)9520123456788(254)X', []],
 ]);
 
@@ -171,7 +171,7 @@ it('explains what stands before its key', function (): void {
 });
 
 it('begins a link with any host that can', function (string $domain, string $link): void {
-    expect(DigitalLink::of(ElementString::parse(JAR), $domain)->uri())->toBe($link);
+    expect(DigitalLink::of(ElementString::parse(JAR_GTIN), $domain)->uri())->toBe($link);
 })->with([
     ['fennmoor.example', 'https://fennmoor.example/01/09520123456788'],
     ['https://fennmoor.example/', 'https://fennmoor.example/01/09520123456788'],
@@ -180,7 +180,7 @@ it('begins a link with any host that can', function (string $domain, string $lin
 ]);
 
 it('begins no link with what is no host, and none without a key', function (string $domain): void {
-    expect(static fn () => DigitalLink::of(ElementString::parse(JAR), $domain))->toThrow(InvalidElements::class, 'cannot begin a link');
+    expect(static fn () => DigitalLink::of(ElementString::parse(JAR_GTIN), $domain))->toThrow(InvalidElements::class, 'cannot begin a link');
 })->with(['', 'a b', 'https://', 'fennmoor.example?x', 'user@fennmoor.example', 'fennmoor.example:123456', 'https://fennmoor.example/<b>']);
 
 it('needs a key for a link, a trade item before any other', function (): void {
