@@ -14,6 +14,7 @@ use KeenGlyph\Core\Read\PixelWindow;
 use KeenGlyph\Core\Read\Pyramid;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\Reading;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 
 /** @return array{Scene, Surface} a label of seven pixels a module, around something where degrees are given */
@@ -59,6 +60,6 @@ it('follows a grid that bulges by most of a module, and leaves one alone that li
 
 it('reads labels around bottles and jars', function (int $version, float $degrees, float $turn) {
     [$scene] = labelAround("jar $version $degrees", $version, $degrees, $turn, 15.0);
-    $outcome = (new Reader)->read((new PictureDecoder)->decode($scene->canvas->bytes('png', 90)));
+    $outcome = (new Reader)->read((new PictureDecoder)->decode($scene->canvas->bytes('png', 90)), new ReadOptions(budgetMs: 10_000));
     expect(array_map(static fn (Reading $one): string => $one->symbol->content->text, $outcome->readings))->toBe($scene->texts);
 })->with([[2, 60.0, -20.0], [2, 105.0, 5.0], [3, 85.0, 5.0], [3, 105.0, -20.0], [6, 60.0, 5.0], [6, 105.0, -20.0]]);

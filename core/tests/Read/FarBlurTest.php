@@ -21,6 +21,7 @@ use KeenGlyph\Core\Read\Pyramid;
 use KeenGlyph\Core\Read\ReadBudget;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\Reading;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\SearchStep;
 use KeenGlyph\Core\Read\StepTime;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
@@ -151,13 +152,13 @@ it('reads through a blur that hides the rings', function (string $how, int $vers
         ->and($reading->symbol->content->text)->toBe($text)
         ->and($reading->fit)->toBeGreaterThan(0.6);
     // The reader as a whole gets there as well, and says by which step.
-    $outcome = (new Reader)->read($plane);
+    $outcome = (new Reader)->read($plane, new ReadOptions(budgetMs: 10_000));
     expect(array_map(static fn (Reading $one): string => $one->symbol->content->text, $outcome->readings))->toBe([$text]);
 })->with(array_keys(FAR_BLURS), [2, 4]);
 
 it('says by which step it was read, and takes nothing for a symbol in noise', function (): void {
     [$plane] = farBlurred('step', 3, blurFar('moved'));
-    $found = array_values(array_filter((new Reader)->read($plane)->steps, static fn (StepTime $step): bool => $step->found));
+    $found = array_values(array_filter((new Reader)->read($plane, new ReadOptions(budgetMs: 10_000))->steps, static fn (StepTime $step): bool => $step->found));
     expect($found)->toHaveCount(1)->and([SearchStep::MatchedQuarter, SearchStep::MatchedHalf])->toContain($found[0]->step);
     $chance = new Chance('noise');
     $pixels = '';

@@ -64,12 +64,12 @@ it('reads at any angle and tells the corners', function (float $turn) {
 
 it('reads from a slant of sixty degrees, whichever way it leans', function (float $towards) {
     $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::M))->matrix;
-    expect(textsOf((new PictureReader)->read(photographed($matrix, 7.0, 20, 60, $towards)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/h/17']);
+    expect(textsOf((new PictureReader)->read(photographed($matrix, 7.0, 20, 60, $towards)->bytes('png'), ReadOptions::qr(10_000))->outcome))->toBe(['https://fennmoor.example/h/17']);
 })->with([0.0, 50.0, 90.0, 160.0, 235.0, 300.0]);
 
 it('reads from around a jar, along rows or columns', function (float $turn, float $cylinder) {
     $matrix = Encoder::encode('https://fennmoor.example/heather-honey', new EncodeOptions(ErrorCorrectionLevel::Q))->matrix;
-    expect(textsOf((new PictureReader)->read(photographed($matrix, 6.0, $turn, 0, 0, $cylinder)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/heather-honey']);
+    expect(textsOf((new PictureReader)->read(photographed($matrix, 6.0, $turn, 0, 0, $cylinder)->bytes('png'), ReadOptions::qr(10_000))->outcome))->toBe(['https://fennmoor.example/heather-honey']);
 })->with([[0.0, 60.0], [0.0, 100.0], [90.0, 90.0], [20.0, 80.0]]);
 
 it('reads every version from a photograph', function (int $version) {
@@ -83,7 +83,7 @@ it('reads every version from a photograph', function (int $version) {
 
 it('reads modules of a pixel and a half when they are sharp', function () {
     $matrix = Encoder::encode('https://fennmoor.example/h/17', new EncodeOptions(ErrorCorrectionLevel::M))->matrix;
-    expect(textsOf((new PictureReader)->read(photographed($matrix, 1.5, 0, 0, 0, 0, 96, 88)->bytes('png'))->outcome))->toBe(['https://fennmoor.example/h/17']);
+    expect(textsOf((new PictureReader)->read(photographed($matrix, 1.5, 0, 0, 0, 0, 96, 88)->bytes('png'), ReadOptions::qr(10_000))->outcome))->toBe(['https://fennmoor.example/h/17']);
 });
 
 it('says how small a symbol is that it cannot make out', function () {
@@ -102,7 +102,7 @@ it('finds what only one colour shows', function () {
     $plain->opaquePaintImage('rgb(35,35,35)', 'rgb(200,60,60)', 60 * Imagick::getQuantum() / 255, false);
     $plain->opaquePaintImage('rgb(215,215,215)', 'rgb(60,119,60)', 60 * Imagick::getQuantum() / 255, false);
     $plain->setImageFormat('png');
-    expect(textsOf((new PictureReader)->read($plain->getImageBlob())->outcome))->toBe(['red on green']);
+    expect(textsOf((new PictureReader)->read($plain->getImageBlob(), ReadOptions::qr(10_000))->outcome))->toBe(['red on green']);
 });
 
 it('reads dozens in one picture', function () {

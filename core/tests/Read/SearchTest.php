@@ -76,7 +76,7 @@ it('says why it stopped when nothing was read', function () {
     expect($bare->ending)->toBe(Ending::Nothing)->and($bare->hint())->toContain('No symbol was found');
     $picture = (new Pictures)->make('nothing', 3, 6, 'endings', true);
     $plane = (new PictureDecoder)->decode($picture['bytes']);
-    $usual = (new Reader)->read($plane);
+    $usual = (new Reader)->read($plane, new ReadOptions(budgetMs: ReadOptions::MAX_BUDGET));
     expect($usual->ending)->toBe(Ending::Effort)->and($usual->hint())->toContain('patient');
     $patient = (new Reader)->read($plane, new ReadOptions(budgetMs: ReadOptions::MAX_BUDGET, effort: Effort::Patient));
     expect($patient->ending)->toBe(Ending::Nothing)->and(count($patient->steps))->toBeGreaterThan(count($usual->steps));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Image\PictureFormat;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Run\CutSheet;
 use KeenGlyph\Core\Run\InvalidRun;
 use KeenGlyph\Core\Run\LabelLayout;
@@ -31,7 +32,7 @@ it('draws a label whose every symbol reads, with lines of the row beside it', fu
     $parts = [['kind' => 'text', 'x' => 2, 'y' => 2, 'width' => 36, 'height' => 5, 'text' => '{{name}}'], ['kind' => 'bars', 'x' => 2.5, 'y' => 32, 'width' => 35, 'height' => 12, 'symbology' => 'ean13', 'text' => '{{gtin}}'], ['kind' => 'box', 'x' => 2, 'y' => 8, 'width' => 36, 'height' => 0.3, 'ink' => '#2B1A0E']];
     $row = ['sku' => '0123', 'name' => 'Heather honey', 'gtin' => '952012345678'];
     $drawn = jarDrawer(jarLayout(...$parts))->draw($row, 20);
-    $found = (new Reader)->read((new PictureDecoder)->decode($drawn->picture));
+    $found = (new Reader)->read((new PictureDecoder)->decode($drawn->picture), new ReadOptions(budgetMs: 10_000));
     [$width, $height] = getimagesizefromstring($drawn->picture);
     expect($drawn->text)->toBe('https://fennmoor.example/p/0123')->and($drawn->wasSearched)->toBeTrue()
         ->and([$found->readings[0]->symbol->content->text, $found->linear[0]->text])->toBe(['https://fennmoor.example/p/0123', '9520123456788'])
