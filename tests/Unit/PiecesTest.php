@@ -69,8 +69,8 @@ it('names a file by what is in it', function (): void {
 });
 
 it('spells names of other scripts as they are spoken, and cuts none in the middle of a hyphen', function (string $name, string $slug): void {
-    expect(FileName::slug($name))->toBe($slug);
-})->with([['Bienenstöcke', 'bienenstocke'], ['蜂蜜', 'feng-mi'], ['Μέλι', 'meli'], ["\xFF", ''], [str_repeat('a', 59).' bee', str_repeat('a', 59)]]);
+    expect(FileName::slug($name))->toBe($slug)->and(FileName::slug("\xFF"))->toBe('');
+})->with([['Bienenstöcke', 'bienenstocke'], ['蜂蜜', 'feng-mi'], ['Μέλι', 'meli'], [str_repeat('a', 59).' bee', str_repeat('a', 59)]]);
 
 it('leaves open in an address what a mail program fills in, and nothing else', function (string $query, ?array $refusal): void {
     expect(refusalOf(static fn () => OpenValues::demandFields(PictureQuery::parse($query))))->toBe($refusal);

@@ -250,7 +250,7 @@ it('reads elements however they are written', function (string $text, array $pai
 
 it('reads no elements from what are none', function (string $text, string $says): void {
     expect(static fn () => ElementString::parse($text))->toThrow(InvalidElements::class, $says);
-})->with([['()', 'in brackets before its value'], ['(1)2', 'in brackets before its value'], ['01095201234567881', '“1” begins with no application identifier'], ['5x', 'neither an element string'], ['x(01)1', 'neither an element string'], ['', 'neither an element string'], ["55\xFF", 'begins with no application identifier']]);
+})->with([['()', 'in brackets before its value'], ['(1)2', 'in brackets before its value'], ['01095201234567881', '“1” begins with no application identifier'], ['5x', 'neither an element string'], ['x(01)1', 'neither an element string'], ['', 'neither an element string'], ['5555', 'begins with no application identifier']]);
 
 it('gives the first value of an identifier, and null where there is none', function (): void {
     $string = ElementString::parse('(01)09520123456788(10)A(10)B');

@@ -14,11 +14,24 @@ use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
 use KeenGlyph\Core\Symbol\Version;
 
 it('reads through a blur that no threshold survives', function (callable $spot) {
-    $text = 'https://fennmoor.example/jar/'.chance(1000, 9999);
-    $symbol = Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::M, Version::of(4)));
-    $soft = blurredGreys($symbol, weightsOf($spot), 0.6);
-    $plain = $soft->decided();
-    expect(fn () => MatrixDecoder::decode($plain->matrix, $plain->sureness))->toThrow(Unreadable::class);
+    $isPlain = static function (SoftMatrix $soft): bool {
+        $plain = $soft->decided();
+        try {
+            MatrixDecoder::decode($plain->matrix, $plain->sureness);
+        } catch (Unreadable) {
+            return false;
+        }
+
+        return true;
+    };
+    // Now and then a text is still read without any of this: then another is taken.
+    $tries = 0;
+    do {
+        $text = 'https://fennmoor.example/jar/'.chance(1000, 9999);
+        $symbol = Encoder::encode($text, new EncodeOptions(ErrorCorrectionLevel::M, Version::of(4)));
+        $soft = blurredGreys($symbol, weightsOf($spot), 0.6);
+    } while ($isPlain($soft) && ++$tries < 10);
+    expect($tries)->toBeLessThan(10);
     $seen = BlurredMatrix::solve($soft, $symbol->version);
     expect($seen)->not->toBeNull()
         ->and(MatrixDecoder::decode($seen->decided->matrix, $seen->decided->sureness)->content->text)->toBe($text);
