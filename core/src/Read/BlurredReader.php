@@ -40,8 +40,8 @@ final class BlurredReader
     /** Modules up to which patterns lie at the same place. */
     private const SAME = 0.12;
 
-    /** Milliseconds for one look. What is read at all is read in half of that. */
-    private const TIME = 700.0;
+    /** Share of the time for one look. What is read at all is read in half of that. */
+    private const SHARE = 0.47;
 
     private Failure $failure;
 
@@ -70,8 +70,8 @@ final class BlurredReader
         if ($level > $this->pyramid->last()) {
             return null;
         }
-        $this->left = $this->budget->atMost(self::TIME);
-        $finders = BlurredFinderScan::find($this->pyramid->level($level), $this->left);
+        $this->left = $this->budget->part(self::SHARE);
+        $finders = BlurredFinderScan::find($this->pyramid, $level, $this->left);
         $triplets = FinderTripletGrouper::group($finders);
         foreach ($this->grids($triplets === [] ? PairGuesser::guess($finders) : $triplets) as [$triplet, $window, $module, $grid]) {
             foreach ($this->starts($window, $grid, $module / $window->scale) as [$mapping, $rounds]) {

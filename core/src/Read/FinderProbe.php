@@ -23,6 +23,9 @@ final class FinderProbe
     /** Looks across and down before it is looked around. */
     private const ROUNDS = 4;
 
+    /** Modules by which a shape that was found at first may be wronger than one that was looked at twice. */
+    private const ABOUT = 12;
+
     /** Second moment of a square of side 7 about its middle, in square modules. */
     private const MOMENT = 49 / 12;
 
@@ -71,18 +74,23 @@ final class FinderProbe
     {
         $own = $light ? "\0" : "\1";
         $found = self::inWays($plane, $x, $y, $module, $own, $light, self::$ways ??= self::ways(), $rule);
-        if ($found === null) {
+        if ($found === null || self::clear($plane, $found, $own, $rule, self::ABOUT) === null) {
             return null;
         }
         // The second time evenly around the shape that was found: a tilted one has narrow corners that the first may miss.
         $again = self::inWays($plane, $found->x, $found->y, max(hypot($found->ux, $found->uy), hypot($found->vx, $found->vy)), $own, $light, self::along($found), $rule) ?? $found;
-        $clear = self::clear($plane, $again, $own, $rule);
+        $clear = self::clear($plane, $again, $own, $rule, 0);
 
         return $clear === null ? null : new Finder($again->x, $again->y, $again->ux, $again->uy, $again->vx, $again->vy, $light, $clear);
     }
 
-    /** Share of the pattern's 49 modules and of the ring around it that have the tone they should; null below what a damaged one has. */
-    private static function clear(BitPlane $plane, Finder $finder, string $own, CoreRule $rule): ?float
+    /**
+     * Share of the pattern's 49 modules and of the ring around it that have the tone they should.
+     *
+     * @param  int  $short  by how many modules it may fall short of the rule
+     * @return ?float null below what a damaged one has
+     */
+    private static function clear(BitPlane $plane, Finder $finder, string $own, CoreRule $rule, int $short): ?float
     {
         $right = 0;
         $ring = 0;
@@ -101,7 +109,7 @@ final class FinderProbe
             }
         }
 
-        return $right < $rule->right || $ring < $rule->ring ? null : ($right + $ring / 4) / 57;
+        return $right < $rule->right - $short || $ring < $rule->ring - $short ? null : ($right + $ring / 4) / 57;
     }
 
     /**
@@ -213,6 +221,9 @@ final class FinderProbe
                 $reach[$k] = ($first + $second + $third) / 7.5;
             } else {
                 $reach[$k] = $unit;
+                if ($k - $outer >= self::DIRECTIONS - $rule->outer) {
+                    return null;
+                }
             }
         }
         if ($inner < $rule->inner || $outer < $rule->outer) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use function array_slice;
 use function count;
 use function intdiv;
 use function max;
@@ -41,6 +42,22 @@ final class FinderTemplates
 
     /** @var list<list<float>> */
     private static array $all = [];
+
+    /** How many weights of a half there are, the middle with it. */
+    public const HALF = (self::SIDE ** 2 + 1) >> 1;
+
+    /** @var list<list<float>> */
+    private static array $halves = [];
+
+    /**
+     * The first half of each and the middle: after half a turn a pattern looks the same, so that greys opposite each other share a weight.
+     *
+     * @return list<list<float>>
+     */
+    public static function halves(): array
+    {
+        return self::$halves === [] ? self::$halves = array_map(static fn (array $one): array => array_slice($one, 0, self::HALF), self::all()) : self::$halves;
+    }
 
     /** @return list<list<float>> row by row: the discs, every other direction of the longest movement, then the rest */
     public static function all(): array

@@ -45,13 +45,14 @@ final class LinearReader
      * Level and upright lines, and such as other symbols in the picture stand along.
      *
      * @param  list<float>  $angles  degrees at which something else stands
+     * @param  BarPlaces  $places  where bars may be
      * @return list<LinearReading>
      */
-    public function level(Pyramid $pyramid, ReadBudget $budget, array $angles): array
+    public function level(Pyramid $pyramid, ReadBudget $budget, array $angles, BarPlaces $places): array
     {
         $size = $pyramid->level(0)->width * $pyramid->level(0)->height;
 
-        return $this->look($pyramid->level($size > self::LARGE ? 1 : 0), $budget, [0.0, 90.0, ...$angles], false);
+        return $this->look($pyramid->level($size > self::LARGE ? 1 : 0), $budget, [0.0, 90.0, ...$angles], false, $places);
     }
 
     /**
@@ -61,21 +62,22 @@ final class LinearReader
      */
     public function upright(Pyramid $pyramid): array
     {
-        return $this->along($pyramid->level(0), 0.0);
+        return $this->along($pyramid->level(0), 0.0, BarPlaces::anywhere());
     }
 
     /**
      * Lines at these angles, in a picture of moderate size and then in one twice as large.
      *
      * @param  list<float>  $angles  degrees
+     * @param  BarPlaces  $places  where bars may be
      * @return list<LinearReading>
      */
-    public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles): array
+    public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles, BarPlaces $places): array
     {
         $level = self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height);
-        $readings = $this->look($pyramid->level($level), $budget, $angles, true);
+        $readings = $this->look($pyramid->level($level), $budget, $angles, true, $places);
 
-        return $readings === [] && $level > 0 ? $this->look($pyramid->level($level - 1), $budget, $angles, true) : $readings;
+        return $readings === [] && $level > 0 ? $this->look($pyramid->level($level - 1), $budget, $angles, true, $places) : $readings;
     }
 
     /**
@@ -85,7 +87,7 @@ final class LinearReader
      */
     public function everyAngle(Pyramid $pyramid, ReadBudget $budget): array
     {
-        return $this->look($pyramid->level(0), $budget, [...self::ANGLES, ...self::BETWEEN], true);
+        return $this->look($pyramid->level(0), $budget, [...self::ANGLES, ...self::BETWEEN], true, BarPlaces::anywhere());
     }
 
     /**
@@ -158,14 +160,14 @@ final class LinearReader
      * @param  bool  $once  whether the first angle that reads something is enough
      * @return list<LinearReading>
      */
-    private function look(GreyPlane $plane, ReadBudget $budget, array $angles, bool $once): array
+    private function look(GreyPlane $plane, ReadBudget $budget, array $angles, bool $once, BarPlaces $places): array
     {
         $readings = [];
         foreach ($angles as $angle) {
             if ($budget->isSpent(0.95) || ($once && $readings !== [])) {
                 break;
             }
-            foreach ($this->along($plane, $angle) as $reading) {
+            foreach ($this->along($plane, $angle, $places) as $reading) {
                 foreach ($readings as $known) {
                     if ($known->text === $reading->text && $known->symbology === $reading->symbology && $known->overlaps($reading)) {
                         continue 2;
@@ -202,14 +204,21 @@ final class LinearReader
     }
 
     /** @return list<LinearReading> */
-    private function along(GreyPlane $plane, float $angle): array
+    private function along(GreyPlane $plane, float $angle, BarPlaces $places): array
     {
         [$dx, $dy, $first, $last, $across, $along] = self::field($plane, $angle);
         $step = max(1.0, min($across, $along) / self::LINES);
+        $rows = $places->lines($angle);
         $votes = [];
         /** @var array<string, true> $laid */
         $laid = [];
         for ($at = $first + $step / 2; $at < $last; $at += $step) {
+            if ($rows !== null) {
+                [$x, $y] = self::start($plane, $at, $dx, $dy);
+                if (! isset($rows[$places->row($x * $plane->scale, $y * $plane->scale, $dx, $dy)])) {
+                    continue;
+                }
+            }
             foreach ($this->line($plane, $at, $dx, $dy) as $found) {
                 $votes[$found->key()][] = $found;
                 for ($k = 1; $k <= self::BESIDE && $step > 1; $k++) {
@@ -271,6 +280,12 @@ final class LinearReader
         return $together >= 0.6 * (count($lines) - 1);
     }
 
+    /** @return array{float, float} the first pixel of a line, whether it is in the picture or before it */
+    private static function start(GreyPlane $plane, float $at, float $dx, float $dy): array
+    {
+        return abs($dx) >= abs($dy) ? [$dx > 0 ? 0.0 : $plane->width - 1.0, $at] : [$at, $dy > 0 ? 0.0 : $plane->height - 1.0];
+    }
+
     /**
      * Where a line is in the picture.
      *
@@ -279,7 +294,7 @@ final class LinearReader
     private static function crossing(GreyPlane $plane, float $at, float $dx, float $dy): ?array
     {
         $level = abs($dx) >= abs($dy);
-        [$x, $y] = $level ? [$dx > 0 ? 0.0 : $plane->width - 1.0, $at] : [$at, $dy > 0 ? 0.0 : $plane->height - 1.0];
+        [$x, $y] = self::start($plane, $at, $dx, $dy);
         // Before the line enters the picture and after it leaves there is nothing to see.
         $count = $level ? $plane->width : $plane->height;
         $slope = $level ? $dy : $dx;

@@ -20,10 +20,14 @@ final readonly class ReadBudget
         return new self((int) hrtime(true), $ms);
     }
 
-    /** The same, but at most so many milliseconds from now. */
-    public function atMost(float $ms): self
+    /**
+     * What is left, but at most a share of the whole.
+     *
+     * @param  float  $share  0 to 1
+     */
+    public function part(float $share): self
     {
-        return self::of(min($ms, max(0.0, $this->ms - (hrtime(true) - $this->started) / 1e6)));
+        return self::of(min($share * $this->ms, max(0.0, $this->ms - (hrtime(true) - $this->started) / 1e6)));
     }
 
     /**

@@ -134,6 +134,7 @@ final class Search
             SearchStep::SlantedBars => $this->slants() !== [],
             SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->isMostlyBars(),
             SearchStep::EveryAngle => $this->texture()->hasBars(),
+            SearchStep::ShadeQuarter, SearchStep::ShadeHalf => $this->texture()->hasModules() && $this->texture()->hasShade(),
             default => $this->texture()->hasModules(),
         };
     }
@@ -155,9 +156,9 @@ final class Search
             SearchStep::Drawn => $this->drawn = DrawnReader::read($this->pyramid->picture()),
             SearchStep::Overview => $this->qr->descend(),
             SearchStep::Micro => $this->readMicro(),
-            SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles())),
+            SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles(), $this->texture()->bars())),
             SearchStep::Pairs => $this->qr->pairs(),
-            SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants())),
+            SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants(), $this->texture()->bars())),
             SearchStep::MatchedQuarter => $this->match(3, 2),
             SearchStep::MatchedHalf => $this->match(1),
             SearchStep::MatchedFull => $this->match(0),

@@ -36,11 +36,32 @@ final readonly class Texture
     /** Share of all change that goes one way, from which it is bars: 0 both ways alike to 1. */
     private const COHERENT = 0.6;
 
+    /** The same without the noise, from which a block is one that lines are laid across. Tuned on the bench: from 0.9 on bars in noise are lost. */
+    private const PURE = 0.7;
+
     /** Blocks of bars that agree. */
     private const BARS = 6;
 
     /** Blocks of change both ways that a symbol takes at the least: small ones are not much larger than a block. */
     private const MODULES = 2;
+
+    /** Grey, of 127, below which all of a block lies in shadow, and the change that must be there: light from one side falls to a tenth of the other. */
+    private const DARK = 42;
+
+    private const STIRS = 0.5;
+
+    /** How a block is in shadow: characters that leave LIGHT or STILL when some are taken together bit by bit. */
+    private const LIGHT = '0';
+
+    private const STILL = '1';
+
+    private const STIRRING = '3';
+
+    /** Share of all blocks that are in shadow where slats or leaves throw it. */
+    private const DARKENED = 0.07;
+
+    /** Blocks a side of the smallest square of them that is taken for a shadow: single ones are the dark of letters. */
+    private const SHADOW = 3;
 
     /** Share of all blocks that change, from which bars are what the picture is about. */
     private const MOSTLY = 0.4;
@@ -71,10 +92,12 @@ final readonly class Texture
 
     /**
      * @param  array<int, list<float>>  $directions  of each part of a half turn the directions of the blocks of bars in it, radians
+     * @param  BarPlaces  $bars  where these blocks lie
      * @param  int  $busy  blocks that change both ways
+     * @param  bool  $hasShade  whether something changes in the dark, with nothing light nearby
      * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
      */
-    private function __construct(private array $directions, private int $busy, private bool $isSmall)
+    private function __construct(private array $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private bool $isSmall)
     {
     }
 
@@ -88,6 +111,7 @@ final readonly class Texture
         $full = $pyramid->level(0);
         $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
         $blocks = [];
+        $dark = '';
         // The edges of the label that a symbol stands on are no bars either.
         $frames = array_map(static fn (SymbolFrame $frame): SymbolFrame => $frame->wider(self::LABEL), array_slice($read, 0, self::FRAMES));
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
@@ -96,10 +120,14 @@ final readonly class Texture
                 $left = 1 + $block * self::BLOCK;
                 foreach ($frames as $frame) {
                     if ($frame->covers(($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale)) {
+                        $dark .= self::LIGHT;
+
                         continue 2;
                     }
                 }
-                $blocks[] = self::block($plane, $left, $top);
+                $seen = self::block($plane, $left, $top);
+                $dark .= $seen[3];
+                $blocks[] = [$seen[0], $seen[1], $seen[2], $left + self::BLOCK / 2, $top + self::BLOCK / 2];
             }
         }
         // What the calmest quarter has is noise.
@@ -108,25 +136,37 @@ final readonly class Texture
         $calm = $changes[intdiv(count($changes), 4)] ?? 0.0;
         $isSmall = $full->width * $full->height < self::SMALL;
         $least = $isSmall ? self::BLANK : max(self::BLANK, min(self::NOISY, self::ABOVE * $calm));
+        $noise = min($calm, self::NOISY / self::ABOVE);
         $directions = array_fill(0, self::PARTS, []);
         $busy = 0;
-        foreach ($blocks as [$change, $coherence, $direction]) {
+        $bars = [];
+        foreach ($blocks as [$change, $coherence, $direction, $x, $y]) {
             if ($change >= $least) {
                 if ($coherence < self::COHERENT) {
                     $busy++;
                 } else {
                     $directions[(int) floor($direction / M_PI * self::PARTS) % self::PARTS][] = $direction;
                 }
+                // Noise goes all ways alike, and what is left without it goes one way where bars are.
+                if ($coherence * $change >= self::PURE * ($change - $noise)) {
+                    $bars[] = [$x * $plane->scale, $y * $plane->scale, $direction];
+                }
             }
         }
 
-        return new self($directions, $busy, $isSmall);
+        return new self($directions, $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale), $busy, self::isShaded($dark, $across) || substr_count($dark, self::STIRRING) >= self::DARKENED * count($blocks), $isSmall);
     }
 
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
         return ($this->isSmall && ($this->busy > 0 || array_filter($this->directions) !== [])) || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
+    }
+
+    /** Where lines may cross bars. */
+    public function bars(): BarPlaces
+    {
+        return $this->bars;
     }
 
     /** Whether bars of one direction are a good part of all there is in the picture. */
@@ -141,6 +181,42 @@ final readonly class Texture
     public function hasModules(): bool
     {
         return $this->busy >= ($this->isSmall ? 1 : self::MODULES);
+    }
+
+    /**
+     * @param  string  $dark  how each block is in shadow, row by row
+     * @param  int<1, max>  $across
+     */
+    private static function isShaded(string $dark, int $across): bool
+    {
+        $rows = str_split($dark, $across);
+        for ($i = self::SHADOW - 1, $count = count($rows); $i < $count; $i++) {
+            // What is no square of blocks in shadow need not be counted.
+            $all = $rows[$i];
+            for ($k = 1; $k < self::SHADOW; $k++) {
+                $all &= $rows[$i - $k];
+            }
+            for ($j = 0, $last = strlen($all) - self::SHADOW; $j <= $last; $j++) {
+                if (strcspn($all, self::LIGHT, $j, self::SHADOW) < self::SHADOW) {
+                    continue;
+                }
+                $stirring = 0;
+                for ($k = 0; $k < self::SHADOW; $k++) {
+                    $stirring += substr_count($rows[$i - $k], self::STIRRING, $j, self::SHADOW);
+                }
+                if (2 * $stirring > self::SHADOW ** 2) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether anything lies in so deep a shadow that it has to be brought out. */
+    public function hasShade(): bool
+    {
+        return $this->isSmall || $this->hasShade;
     }
 
     /**
@@ -192,12 +268,12 @@ final readonly class Texture
         return $near;
     }
 
-    /** @return array{float, float, float} mean square of the differences, share of them that goes one way, and that way: 0 to half a turn in radians */
+    /** @return array{float, float, float, string} mean square of the differences, share of them that goes one way, that way: 0 to half a turn in radians, and how it is in shadow */
     private static function block(GreyPlane $plane, int $left, int $top): array
     {
         $pixels = $plane->pixels;
         $width = $plane->width;
-        [$xx, $yy, $xy, $count] = [0, 0, 0, 0];
+        [$xx, $yy, $xy, $count, $lightest] = [0, 0, 0, 0, 0];
         [$right, $bottom] = [$width - 1, $plane->height - 1];
         foreach (self::ROWS as $row) {
             if ($top + $row >= $bottom) {
@@ -209,7 +285,9 @@ final readonly class Texture
                 }
                 $at = ($top + $row) * $width + $left + $column;
                 // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
-                $falling = ord($pixels[$at + $width + 1]) - ord($pixels[$at]);
+                $grey = ord($pixels[$at]);
+                $lightest = max($lightest, $grey);
+                $falling = ord($pixels[$at + $width + 1]) - $grey;
                 $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
                 $dx = $falling + $rising;
                 $dy = $falling - $rising;
@@ -225,6 +303,7 @@ final readonly class Texture
             $all / max(1, $count),
             sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) / max(1, $all),
             fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI),
+            $lightest >= self::DARK ? self::LIGHT : ($all > self::STIRS * $count ? self::STIRRING : self::STILL),
         ];
     }
 }

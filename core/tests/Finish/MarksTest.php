@@ -98,14 +98,14 @@ it('speaks the languages it knows, and English elsewhere', function (): void {
 it('looks for dark places where the middles of finder patterns are, and nowhere on a wall', function (): void {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions);
     $plane = (new PictureDecoder)->decode(pngOf($symbol->matrix, 2));
-    $places = DarkPlaces::of(Pyramid::of($plane)->whole()->level(0));
+    $places = DarkPlaces::of(Pyramid::of($plane)->whole(), 0);
     $n = $symbol->matrix->size();
     foreach ([[3.5, 3.5], [$n - 3.5, 3.5], [3.5, $n - 3.5]] as [$u, $v]) {
         $near = array_filter($places, static fn (array $place): bool => hypot($place[0] - 2 * ($u + 4), $place[1] - 2 * ($v + 4)) < 3.0);
         expect($near)->not->toBe([]);
     }
     $wall = new KeenGlyph\Core\Image\LuminancePlane(96, 96, str_repeat("\x90", 96 * 96));
-    expect(DarkPlaces::of(Pyramid::of($wall)->whole()->level(0)))->toBe([]);
+    expect(DarkPlaces::of(Pyramid::of($wall)->whole(), 0))->toBe([]);
 });
 
 it('takes the steps of a search in their order, and tells what each took', function (): void {

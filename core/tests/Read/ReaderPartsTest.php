@@ -6,6 +6,7 @@ use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\BarPlaces;
 use KeenGlyph\Core\Read\DecidedMatrix;
 use KeenGlyph\Core\Read\Failure;
 use KeenGlyph\Core\Read\Finder;
@@ -227,7 +228,7 @@ it('takes the sizes of a picture in turn, and knows which patterns are left over
 it('finds no bars in a symbol of modules', function () {
     $pyramid = partPyramid(partSymbol(5));
     $linear = new LinearReader;
-    expect($linear->level($pyramid, ReadBudget::of(5_000), []))->toBe([])->and($linear->everyAngle($pyramid, ReadBudget::of(5_000)))->toBe([]);
+    expect($linear->level($pyramid, ReadBudget::of(5_000), [], BarPlaces::anywhere()))->toBe([])->and($linear->everyAngle($pyramid, ReadBudget::of(5_000)))->toBe([]);
 });
 
 it('turns what was decided over its diagonal, sureness and all', function () {

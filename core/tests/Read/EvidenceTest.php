@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+use KeenGlyph\Core\Image\LuminancePlane;
+use KeenGlyph\Core\Linear\Ean;
+use KeenGlyph\Core\Read\BarPlaces;
+use KeenGlyph\Core\Read\LinearReader;
+use KeenGlyph\Core\Read\Pyramid;
+use KeenGlyph\Core\Read\ReadBudget;
+use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
+use KeenGlyph\Core\Read\SearchStep;
+use KeenGlyph\Core\Read\StepTime;
+use KeenGlyph\Core\Read\Texture;
+
+// What is looked at before a step is taken: where bars may stand, and whether anything lies in a shadow.
+
+/** @param  callable(int, int): int  $grey */
+function evidencePicture(callable $grey, int $width = 400, int $height = 320): LuminancePlane
+{
+    $pixels = '';
+    for ($y = 0; $y < $height; $y++) {
+        for ($x = 0; $x < $width; $x++) {
+            $pixels .= chr(max(0, min(255, $grey($x, $y))));
+        }
+    }
+
+    return new LuminancePlane($width, $height, $pixels);
+}
+
+/** @return list<array{float, float, float}> blocks in a row from a place on, at an angle, that change along it */
+function blocksInRow(int $count, float $x, float $y, float $degrees): array
+{
+    return array_map(static fn (int $k): array => [$x + 16 * $k * cos(deg2rad($degrees)), $y + 16 * $k * sin(deg2rad($degrees)), deg2rad($degrees)], range(0, $count - 1));
+}
+
+it('lays lines only where several blocks in a row change along them', function (float $degrees): void {
+    $places = new BarPlaces(blocksInRow(6, 200.0, 200.0, $degrees), 16.0);
+    $lines = (array) $places->lines($degrees);
+    [$dx, $dy] = [cos(deg2rad($degrees)), sin(deg2rad($degrees))];
+    $row = $places->row(200.0, 200.0, $dx, $dy);
+    // Any place on the line is in the same row, give or take one for rounding, and the row is wanted; those far aside are not.
+    expect(abs($places->row(200 + 37 * $dx, 200 + 37 * $dy, 2 * $dx, 2 * $dy) - $row))->toBeLessThanOrEqual(1)
+        ->and($lines)->toHaveKey($row)
+        ->and(count($lines))->toBeLessThanOrEqual(3)
+        ->and($lines)->not->toHaveKey($row + 4)->not->toHaveKey($row - 4)
+        // Nor are lines along the bars.
+        ->and($places->lines($degrees + 90))->toBe([]);
+})->with([0.0, 25.0, 90.0, 118.0, 160.0]);
+
+it('takes few blocks, scattered ones, and such as change every way for no bars', function (): void {
+    $row = blocksInRow(6, 100.0, 100.0, 0.0);
+    $scattered = array_map(static fn (array $block, int $k): array => [$block[0] * 3, $block[1] + 50 * $k, $block[2]], $row, array_keys($row));
+    $turning = array_map(static fn (array $block, int $k): array => [$block[0], $block[1], deg2rad([-38, 30, -5, 38, 0, -28][$k])], $row, array_keys($row));
+    expect((new BarPlaces($row, 16.0))->lines(0.0))->not->toBe([])
+        ->and((new BarPlaces(array_slice($row, 0, 3), 16.0))->lines(0.0))->toBe([])
+        ->and((new BarPlaces($scattered, 16.0))->lines(0.0))->toBe([])
+        ->and((new BarPlaces($turning, 16.0))->lines(0.0))->toBe([])
+        ->and(BarPlaces::anywhere()->lines(0.0))->toBeNull();
+});
+
+it('reads bars on the lines that are left as on all of them', function (float $noise): void {
+    $bars = Ean::ean13('952123456789')->pattern;
+    $bars = str_repeat('0', 12).$bars.str_repeat('0', 12);
+    $plane = evidencePicture(static function (int $x, int $y) use ($bars, $noise): int {
+        $isDark = $y > 130 && $y < 190 && ($bars[intdiv($x - 20, 3)] ?? '0') === '1' && $x >= 20;
+
+        return (int) (($isDark ? 40 : 215) + $noise * (chance(-100, 100) + chance(-100, 100)) / 100);
+    });
+    $pyramid = Pyramid::of($plane);
+    $texture = Texture::of($pyramid);
+    $every = (new LinearReader)->level($pyramid, ReadBudget::of(10_000), [], BarPlaces::anywhere());
+    $some = (new LinearReader)->level($pyramid, ReadBudget::of(10_000), [], $texture->bars());
+    expect($every)->toHaveCount(1)->and($some)->toEqual($every)
+        ->and(count((array) $texture->bars()->lines(0.0)))->toBeLessThan(8);
+})->with([0.0, 4.0, 8.0]);
+
+it('sees shadows by squares of blocks or by much of the picture, and not by the dark of letters', function (): void {
+    $checks = static fn (int $x, int $y): bool => (intdiv($x, 7) + intdiv($y, 7)) % 2 === 0;
+    $shade = static fn (callable $isDeep): Texture => Texture::of(Pyramid::of(evidencePicture(static fn (int $x, int $y): int => $isDeep($x, $y) ? ($checks($x, $y) ? 4 : 30) : 235)));
+    expect($shade(static fn (int $x, int $y): bool => $x > 100 && $x < 190 && $y > 100 && $y < 190)->hasShade())->toBeTrue()
+        ->and($shade(static fn (int $x): bool => $x % 120 < 36)->hasShade())->toBeTrue()
+        // Strokes of ten pixels on paper.
+        ->and($shade(static fn (int $x, int $y): bool => $x % 40 < 10 && $y % 40 < 25)->hasShade())->toBeFalse()
+        ->and($shade(static fn (): bool => false)->hasShade())->toBeFalse();
+});
+
+it('takes no step for shadows where there is none', function (): void {
+    $page = evidencePicture(static fn (int $x, int $y): int => crc32(intdiv($x, 4).' '.intdiv($y, 4)) % 3 === 0 ? 30 : 220);
+    $steps = array_map(static fn (StepTime $time): SearchStep => $time->step, (new Reader)->read($page, new ReadOptions(budgetMs: 10_000))->steps);
+    expect($steps)->toContain(SearchStep::Overview, SearchStep::RingHalf)->not->toContain(SearchStep::ShadeHalf);
+});
