@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import type { Schemas } from '@/api/client'
+import ComposeBand from '@/components/ComposeBand.vue'
 import ComposeEmpty from '@/components/ComposeEmpty.vue'
 import ComposeFigures from '@/components/ComposeFigures.vue'
 import ComposeFinish from '@/components/ComposeFinish.vue'
 import ComposeLedger from '@/components/ComposeLedger.vue'
+import ComposeLevels from '@/components/ComposeLevels.vue'
 import ComposeOutput from '@/components/ComposeOutput.vue'
 import ComposePayload from '@/components/ComposePayload.vue'
 import ComposeProof from '@/components/ComposeProof.vue'
+import ComposeTabs, { type ComposePart } from '@/components/ComposeTabs.vue'
 import ComposeTitleBar from '@/components/ComposeTitleBar.vue'
-import KgDamage from '@/components/KgDamage.vue'
-import KgLevels from '@/components/KgLevels.vue'
 import type { OverlayKind } from '@/components/KgOverlay.vue'
-import KgReach from '@/components/KgReach.vue'
 import KgSheet from '@/components/KgSheet.vue'
 import GlyphHistory from '@/components/GlyphHistory.vue'
 import KgStopped from '@/components/KgStopped.vue'
@@ -30,21 +30,10 @@ import { useOpenGlyph } from '@/composables/useOpenGlyph'
 import { useSaveGlyph } from '@/composables/useSaveGlyph'
 import { useShortcut } from '@/composables/useShortcut'
 import { useSession } from '@/composables/useSession'
+import { useTakeFurther } from '@/composables/useTakeFurther'
 import { useToast } from '@/composables/useToast'
 import { useWarning } from '@/composables/useWarning'
-import { counted, grouped } from '@/lib/bytes'
 import { suggestedName } from '@/lib/names'
-import { layDown } from '@/lib/table'
-
-const UNKNOWN_LEVELS = (['L', 'M', 'Q', 'H'] as const).map((level) => ({
-  level,
-  fits: true,
-  version: null,
-  modules: null,
-  bits_used: null,
-  bits_available: null,
-  repairable_share: null,
-}))
 
 const route = useRoute()
 const composition = useComposition()
@@ -81,41 +70,14 @@ const bars = useBars(
 )
 const printMm = useStorage('kg-print-mm', 25)
 
-const part = ref<'payload' | 'finish' | 'output' | 'proof'>('payload')
+const part = ref<ComposePart>('payload')
 const zoom = ref<'fit' | 'true' | 'size'>('fit')
 const titleBar = useTemplateRef('titleBar')
 
 const ledger = computed(() => drawing.value?.ledger ?? [])
-const line = (check: string) => ledger.value.find((entry) => entry.check === check)
-const parts = computed(() => [
-  {
-    id: 'payload' as const,
-    name: 'Payload',
-    says: drawing.value ? counted(drawing.value.symbol.bytes, 'byte') : isEmpty.value ? 'empty' : 'not drawn',
-  },
-  { id: 'finish' as const, name: 'Finish', says: line('contrast')?.figure ?? 'two inks' },
-  {
-    id: 'output' as const,
-    name: 'Output',
-    says: !drawing.value
-      ? 'not drawn'
-      : fields.sizeMode === 'length'
-        ? `${drawing.value.picture.side_mm.toFixed(1)} mm`
-        : `${grouped(drawing.value.picture.side_px)} px`,
-  },
-  { id: 'proof' as const, name: 'Proof', says: '7 devices' },
-])
 const saveLabel = computed(() => {
   if (glyph.value === null) return 'Save'
   return isDirty.value ? `Save revision ${glyph.value.revision + 1}` : `Revision ${glyph.value.revision} is saved`
-})
-// Without a drawing the levels can still be chosen: a lower one may be what makes the text fit.
-const levels = computed(() => drawing.value?.levels ?? UNKNOWN_LEVELS)
-/** Millimetres a module that a recent phone needs from the distance that was asked for. */
-const needed = computed(() => {
-  const phone = drawing.value?.proof?.reach.find((one) => one.device === 'recent_phone')
-  const mm = drawing.value?.picture.module_mm ?? 0
-  return phone && phone.to_mm > 0 ? (mm * fields.distanceMm) / phone.to_mm : (0.4 * fields.distanceMm) / 250
 })
 const version = computed(() => (drawing.value ? `${drawing.value.symbol.version}-${drawing.value.symbol.level}` : ''))
 const otherProblem = computed(() =>
@@ -174,20 +136,7 @@ const copy = (what: CopyKind): void => warning.before(() => void handOff.copy(wh
 useShortcut('mod+s', () => void save())
 useShortcut('mod+e', () => (part.value = 'output'))
 
-const router = useRouter()
-/** Snippets for pages, mails and programs: of what is saved, or of what is on the table, whose draft stays here meanwhile. */
-const isHandingOff = ref(false)
-async function handFurther(): Promise<void> {
-  if (glyph.value !== null && !isDirty.value) return void router.push(`/hand-off/${glyph.value.id}`)
-  if (drawing.value === null) return
-  layDown(composition.loose(drawing.value, fields.name.trim() || suggestedName(drawing.value.payload)))
-  isHandingOff.value = true
-  try {
-    await router.push('/hand-off?of=table')
-  } finally {
-    isHandingOff.value = false
-  }
-}
+const { takeFurther, isUnderWay: isHandingOff } = useTakeFurther(composition, drawing)
 const { leavingTo, stay, leave, leaveAfter } = useLeaveGuard(
   computed(() => isUnsaved.value && !isHandingOff.value),
   (id) => id !== undefined && id === glyph.value?.id,
@@ -203,20 +152,7 @@ function leaveUnsaved(): void {
   <div class="compose">
     <h1 class="sr">Compose</h1>
     <section class="left panel" aria-label="Composition">
-      <div class="parts" role="tablist" aria-label="Parts of the composition">
-        <button
-          v-for="p in parts"
-          :id="`tab-${p.id}`"
-          :key="p.id"
-          type="button"
-          role="tab"
-          :aria-selected="part === p.id"
-          aria-controls="part"
-          @click="part = p.id"
-        >
-          {{ p.name }}<small>{{ p.says }}</small>
-        </button>
-      </div>
+      <ComposeTabs v-model="part" :drawing="drawing" :is-empty="isEmpty" :in-mm="fields.sizeMode === 'length'" />
       <div id="part" class="part" role="tabpanel" :aria-labelledby="`tab-${part}`">
         <ComposePayload
           v-if="part === 'payload'"
@@ -232,7 +168,7 @@ function leaveUnsaved(): void {
           v-model:fields="fields"
           v-model:reserve="reserve"
           :drawing="drawing"
-          :quiet="line('quiet_zone')"
+          :quiet="ledger.find((line) => line.check === 'quiet_zone')"
           :problem="problem"
           @revised="takeOver"
         />
@@ -244,17 +180,7 @@ function leaveUnsaved(): void {
         />
         <template v-else>
           <ComposeOutput v-model:fields="fields" :drawing="drawing" @download="download" @copy="copy" />
-          <KgLevels
-            v-model="fields.level"
-            v-model:mm="printMm"
-            v-model:lift="fields.lift"
-            class="by-hand"
-            :rows="levels"
-            :quiet="fields.finish.quiet"
-            :lifted="drawing?.symbol.level ?? null"
-            :distance="fields.distanceMm"
-            :needed="needed"
-          />
+          <ComposeLevels v-model:fields="fields" v-model:mm="printMm" class="by-hand" :drawing="drawing" />
         </template>
       </div>
     </section>
@@ -296,30 +222,13 @@ function leaveUnsaved(): void {
         <v-btn v-if="otherProblem.status !== 422" @click="retry">Try again</v-btn>
       </div>
       <ComposeFigures :drawing="drawing" :version="version" />
-      <div class="levels">
-        <KgReach
-          v-if="part === 'output' && drawing?.proof"
-          v-model="fields.distanceMm"
-          :reach="drawing.proof.reach"
-          :red-light="line('red_light')?.verdict === 'holds'"
-          :symbol-mm="drawing.picture.symbol_mm"
-        />
-        <KgDamage v-else-if="overlay === 'damage' && drawing?.proof?.damage" :damage="drawing.proof.damage" />
-        <p v-else-if="overlay === 'damage'" class="note undamaged">
-          There is no mark, so no codeword is covered. Choose one under Finish to see what it costs.
-        </p>
-        <KgLevels
-          v-else
-          v-model="fields.level"
-          v-model:mm="printMm"
-          v-model:lift="fields.lift"
-          :rows="levels"
-          :quiet="fields.finish.quiet"
-          :lifted="drawing?.symbol.level ?? null"
-          :distance="fields.distanceMm"
-          :needed="needed"
-        />
-      </div>
+      <ComposeBand
+        v-model:fields="fields"
+        v-model:mm="printMm"
+        :drawing="drawing"
+        :is-output="part === 'output'"
+        :shows-damage="overlay === 'damage'"
+      />
     </section>
 
     <ComposeLedger
@@ -335,7 +244,7 @@ function leaveUnsaved(): void {
       @save="save"
       @download="download"
       @copy="copy"
-      @further="handFurther"
+      @further="takeFurther"
     />
 
     <GlyphHistory v-if="glyph" v-model="isHistory" :glyph="glyph" :may-write="mayWrite" @restored="open" />
@@ -351,21 +260,6 @@ function leaveUnsaved(): void {
 </template>
 
 <style scoped>
-.undamaged {
-  padding: 14px 16px;
-}
-.levels {
-  border-top: 1px solid var(--line);
-  background: var(--paper);
-  min-height: 155px;
-  max-height: 236px;
-  overflow: auto;
-}
-@media (max-width: 719px) {
-  .levels {
-    display: none;
-  }
-}
 .compose {
   display: grid;
   grid-template-columns: 324px minmax(0, 1fr) 316px;
@@ -377,42 +271,6 @@ function leaveUnsaved(): void {
   flex-direction: column;
   min-height: 0;
   border-right: 1px solid var(--rule);
-}
-.parts {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  border-bottom: 1px solid var(--edge);
-  flex: none;
-}
-.parts button {
-  border: 0;
-  border-right: 1px solid var(--rule);
-  background: none;
-  text-align: left;
-  padding: 7px 10px 6px 16px;
-  font: 600 13px/18px var(--font-text);
-  color: var(--ink-2);
-}
-.parts button + button {
-  padding-left: 10px;
-}
-.parts button:last-child {
-  border-right: 0;
-}
-.parts button:focus-visible {
-  outline-offset: -3px;
-}
-.parts small {
-  display: block;
-  font: 400 11px/16px var(--font-code);
-  color: var(--ink-3);
-}
-.parts [aria-selected='true'] {
-  color: var(--ink);
-  background: var(--sheet);
-  box-shadow:
-    inset 0 2px 0 var(--accent),
-    0 1px 0 var(--sheet);
 }
 .part {
   display: flex;
