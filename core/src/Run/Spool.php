@@ -79,7 +79,7 @@ final class Spool implements Countable, IteratorAggregate
         $this->end += strlen($bytes);
     }
 
-    /** @param  int  $number  of the piece, from 1 as they were put in */
+    /** @param  int  $number  that a value was put at */
     public function has(int $number): bool
     {
         return isset($this->places[$number]);
