@@ -59,6 +59,10 @@ it('shows visitors what was published, while a draft is changed and taken back',
     $this->get("/api/v1/pages/{$page['id']}/preview")->assertOk()->assertSee('Maud Fenn')->assertHeader('X-Content-Type-Options', 'nosniff');
     $this->get("/api/v1/pages/{$page['id']}/preview?of=live&language=cy")->assertSee('Warden heidiau');
     expect($this->get("/api/v1/pages/{$page['id']}/preview")->headers->get('Content-Security-Policy'))->toContain('sandbox')->toContain("frame-ancestors 'self'");
+    foreach (["/api/v1/pages/{$page['id']}/preview", '/p/INES', '/q/NOBODY'] as $uri) {
+        preg_match_all('/(?:^|;)\s*([a-z-]+)/', (string) $this->get($uri)->headers->get('Content-Security-Policy'), $directives);
+        expect(array_count_values($directives[1]))->each->toBe(1);
+    }
     $this->postJson("/api/v1/pages/{$page['id']}/publish")->assertJsonPath('revision', 2);
     $this->get('/p/INES')->assertSee('Maud Fenn');
     // Publishing the same again changes nothing.

@@ -22,9 +22,11 @@ final class SafeHeaders
     public static function of(HeaderPolicy $policy, array $own, bool $isSuccessful): array
     {
         $kind = preg_match(self::PICTURES, $own['content-type'] ?? '') === 1 ? self::PICTURE : self::PAGE;
+        $stated = $own['content-security-policy'] ?? $kind;
 
         return [
-            'Content-Security-Policy' => ($own['content-security-policy'] ?? $kind)."; frame-ancestors {$policy->frameAncestors()}",
+            // A directive that stands twice is told off by browsers, and the second does not count.
+            'Content-Security-Policy' => str_contains($stated, 'frame-ancestors') ? $stated : "$stated; frame-ancestors {$policy->frameAncestors()}",
             'X-Content-Type-Options' => 'nosniff',
             'Referrer-Policy' => $own['referrer-policy'] ?? 'same-origin',
             ...($policy->frameAncestors() === "'none'" ? ['X-Frame-Options' => 'DENY'] : []),
