@@ -24,6 +24,9 @@ final class DarkPlaces
     /** Greys, of 127, by which the middle must be darker than the lightest pixel two away in half the size. */
     private const CONTRAST = 7;
 
+    /** Pixels a side below which there is no room for a pattern. */
+    private const LEAST = 12;
+
     /** Pixels in a row that may be as dark as each other, but for the last. */
     private const ALIKE = 4;
 
@@ -53,6 +56,9 @@ final class DarkPlaces
     {
         $likely = [];
         $plane = $pyramid->level($level);
+        if (min($plane->width, $plane->height) < self::LEAST) {
+            return [];
+        }
         $places = self::darkest($plane, $pyramid->level($level + 1));
         $best = [];
         foreach (self::SIZES as $size) {

@@ -95,19 +95,21 @@ final class LinearReader
      *
      * @param  list<float>  $angles  degrees
      * @param  int  $most  stretches of lines that are tried
+     * @param  BarPlaces  $places  where bars may be
      * @return list<LinearReading>
      */
-    public function throughBlur(Pyramid $pyramid, ReadBudget $budget, array $angles, int $most): array
+    public function throughBlur(Pyramid $pyramid, ReadBudget $budget, array $angles, int $most, BarPlaces $places): array
     {
         $plane = $pyramid->level(self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height) > 1 ? 1 : 0);
         $reader = new BlurredEanReader($most);
         foreach ($angles as $angle) {
             [$dx, $dy, $first, $last, $across, $along] = self::field($plane, $angle);
+            $rows = $places->lines($angle);
             $step = max(2.0, min($across, $along) / self::BLURRED_LINES);
             // From the middle outwards: that is where somebody points a camera.
             for ($k = 0, $half = ($last - $first) / 2; ($k + 1) * $step / 2 < $half && ! $budget->isSpent(); $k++) {
                 $at = $first + $half + ($k % 2 === 0 ? $k : -$k - 1) * $step / 2;
-                $found = self::blurredLine($reader, $plane, $at, $dx, $dy);
+                $found = self::crosses($plane, $places, $rows, $at, $dx, $dy) ? self::blurredLine($reader, $plane, $at, $dx, $dy) : [];
                 if ($found === []) {
                     continue;
                 }
@@ -213,11 +215,8 @@ final class LinearReader
         /** @var array<string, true> $laid */
         $laid = [];
         for ($at = $first + $step / 2; $at < $last; $at += $step) {
-            if ($rows !== null) {
-                [$x, $y] = self::start($plane, $at, $dx, $dy);
-                if (! isset($rows[$places->row($x * $plane->scale, $y * $plane->scale, $dx, $dy)])) {
-                    continue;
-                }
+            if (! self::crosses($plane, $places, $rows, $at, $dx, $dy)) {
+                continue;
             }
             foreach ($this->line($plane, $at, $dx, $dy) as $found) {
                 $votes[$found->key()][] = $found;
@@ -278,6 +277,18 @@ final class LinearReader
         }
 
         return $together >= 0.6 * (count($lines) - 1);
+    }
+
+    /**
+     * Whether a line crosses a row of bars.
+     *
+     * @param  ?array<int, true>  $rows  those that it may
+     */
+    private static function crosses(GreyPlane $plane, BarPlaces $places, ?array $rows, float $at, float $dx, float $dy): bool
+    {
+        [$x, $y] = self::start($plane, $at, $dx, $dy);
+
+        return $rows === null || isset($rows[$places->row($x * $plane->scale, $y * $plane->scale, $dx, $dy)]);
     }
 
     /** @return array{float, float} the first pixel of a line, whether it is in the picture or before it */

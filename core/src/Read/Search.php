@@ -166,7 +166,7 @@ final class Search
             SearchStep::RingHalf => $this->lookThroughBlur(1),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
-            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED)),
+            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED, $this->texture()->bars())),
             SearchStep::RingFull => $this->lookThroughBlur(0),
             SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),

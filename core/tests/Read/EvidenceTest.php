@@ -5,6 +5,8 @@ declare(strict_types=1);
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Linear\Ean;
 use KeenGlyph\Core\Read\BarPlaces;
+use KeenGlyph\Core\Read\DarkPlaces;
+use KeenGlyph\Core\Read\Effort;
 use KeenGlyph\Core\Read\LinearReader;
 use KeenGlyph\Core\Read\Pyramid;
 use KeenGlyph\Core\Read\ReadBudget;
@@ -91,3 +93,12 @@ it('takes no step for shadows where there is none', function (): void {
     $steps = array_map(static fn (StepTime $time): SearchStep => $time->step, (new Reader)->read($page, new ReadOptions(budgetMs: 10_000))->steps);
     expect($steps)->toContain(SearchStep::Overview, SearchStep::RingHalf)->not->toContain(SearchStep::ShadeHalf);
 });
+
+it('looks at pictures of any size, however little there is of them', function (int $width, int $height): void {
+    $plane = evidencePicture(static fn (): int => chance(0, 1) * 220, $width, $height);
+    foreach ([Effort::Quick, Effort::Usual, Effort::Patient] as $effort) {
+        $outcome = (new Reader)->read($plane, new ReadOptions(effort: $effort, budgetMs: 1_000));
+        expect($outcome->readings)->toBe([])->and($outcome->linear)->toBe([])->and($outcome->failure)->not->toBeNull();
+    }
+    expect(DarkPlaces::of(Pyramid::of($plane)->whole(), 0))->toBeArray();
+})->with([[1, 1], [1, 40], [40, 1], [3, 3], [8, 2], [9, 17], [23, 23], [24, 24], [31, 12], [49, 97], [300, 5]]);

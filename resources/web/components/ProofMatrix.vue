@@ -48,6 +48,8 @@ async function move(event: KeyboardEvent, row: number, column: number): Promise<
   await nextTick()
   table.value?.querySelector<HTMLElement>(`[data-place="${to.row}-${to.column}"]`)?.focus()
 }
+/** The sign close to its figure: a cell has room for eight characters. */
+const narrow = (cell: Cell): string => marginWords(cell).replace(/^([<>]) /, '$1')
 </script>
 
 <template>
@@ -83,7 +85,7 @@ async function move(event: KeyboardEvent, row: number, column: number): Promise<
               @keydown="move($event, row, column)"
             >
               <template v-if="place.cell">
-                <span class="cf"><KgVerdict :verdict="place.cell.verdict" />{{ marginWords(place.cell) }}</span>
+                <span class="cf"><KgVerdict :verdict="place.cell.verdict" />{{ narrow(place.cell) }}</span>
                 <span class="gauge" :class="place.cell.verdict" :style="{ '--v': `${100 * gauge(place.cell)}%` }"
                   ><i
                 /></span>
@@ -114,12 +116,12 @@ th {
   color: var(--ink-2);
 }
 thead th {
-  padding: 6px 4px 5px 8px;
+  padding: 6px 4px 5px 6px;
   vertical-align: bottom;
   border-bottom: 1px solid var(--line);
 }
 thead th:first-child {
-  width: 142px;
+  width: 134px;
   padding-left: 16px;
 }
 thead b {
@@ -164,7 +166,7 @@ td button {
   border: 0;
   background: none;
   text-align: left;
-  padding: 5px 6px 6px 8px;
+  padding: 5px 4px 6px 6px;
 }
 td button:hover {
   background: var(--paper);
@@ -198,7 +200,7 @@ td.weakest::after {
 .cf {
   display: flex;
   align-items: center;
-  gap: 5px;
+  gap: 4px;
   font: var(--t-fig);
   font-size: 11.5px;
   letter-spacing: -0.02em;

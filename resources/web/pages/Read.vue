@@ -323,6 +323,7 @@ useShortcut('/', () => picker.value?.click())
   flex-direction: column;
   min-width: 0;
   min-height: 0;
+  overflow: auto;
 }
 .detail > :last-child {
   flex: 1;
@@ -363,6 +364,7 @@ useShortcut('/', () => picker.value?.click())
   }
   .detail {
     display: block;
+    overflow: visible;
   }
   .from {
     height: 48px;
