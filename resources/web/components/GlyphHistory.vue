@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
 import { useToast } from '@/composables/useToast'
+import { momentOf } from '@/lib/moments'
 
 /** What a glyph was: two of its revisions side by side, what lies between them, and the way back. */
 const props = defineProps<{ glyph: Glyph; mayWrite: boolean }>()
@@ -57,8 +58,6 @@ async function restore(): Promise<void> {
     isBusy.value = false
   }
 }
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -74,14 +73,14 @@ const moment = (at: string): string =>
             <label class="label" for="earlier">Earlier</label>
             <select id="earlier" v-model.number="earlier" class="kg-plain">
               <option v-for="one in revisions.slice(1)" :key="one.revision" :value="one.revision">
-                revision {{ one.revision }}, {{ moment(one.at) }}
+                revision {{ one.revision }}, {{ momentOf(one.at) }}
               </option>
             </select>
           </figcaption>
           <img v-if="earlier > 0" :src="picture(earlier)" :alt="`Revision ${earlier}`" />
         </figure>
         <figure>
-          <figcaption class="label">Now, revision {{ newest?.revision }}, {{ moment(newest!.at) }}</figcaption>
+          <figcaption class="label">Now, revision {{ newest?.revision }}, {{ momentOf(newest!.at) }}</figcaption>
           <img :src="picture(newest!.revision)" :alt="`Revision ${newest?.revision}`" />
         </figure>
       </div>

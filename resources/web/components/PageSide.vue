@@ -8,6 +8,7 @@ import type { Page } from '@/lib/page'
 import KgAskLinks from './KgAskLinks.vue'
 import KgRelated from './KgRelated.vue'
 import KgVerdict from './KgVerdict.vue'
+import { momentOf } from '@/lib/moments'
 
 /** The page and its short address: symbol, what visitors did, what they answered, and its history. */
 const props = defineProps<{ page: Page; dirty: boolean; mayWrite: boolean; busy: boolean }>()
@@ -55,8 +56,6 @@ const askLinks = () =>
   unwrap(api.POST('/api/v1/pages/{page}/ask', { params: { path: { page: props.page.id } } })) as Promise<{
     data: { rule: number | null; link: string; status: number | null; holds: boolean; says: string }[]
   }>
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
@@ -114,7 +113,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       </div>
       <template v-if="shown">
         <p v-for="one in answers ?? []" :key="one.at + one.answer" class="answer">
-          {{ one.answer }}<span class="note">{{ moment(one.at) }}</span>
+          {{ one.answer }}<span class="note">{{ momentOf(one.at) }}</span>
         </p>
         <div class="row">
           <a class="note" :href="`/api/v1/pages/${page.id}/answers.csv`" download>All as CSV</a>
@@ -129,7 +128,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       <p v-for="one in page.revisions.slice(0, 8)" :key="one.number" class="line">
         <span class="fig">{{ one.number }}</span>
         <span class="grow clip"
-          >{{ moment(one.at) }}<span v-if="one.by" class="note">, {{ one.by }}</span></span
+          >{{ momentOf(one.at) }}<span v-if="one.by" class="note">, {{ one.by }}</span></span
         >
         <button
           v-if="mayWrite && one.number !== page.revision"

@@ -4,6 +4,7 @@ import { ApiProblem } from '@/api/client'
 import { useFieldChecks } from '@/composables/useFieldChecks'
 import { useToast } from '@/composables/useToast'
 import KgVerdict from './KgVerdict.vue'
+import { momentOf } from '@/lib/moments'
 
 /** What real devices made of the print: an address to send around, a table by device, and results told by hand. */
 const props = defineProps<{ glyph: string; mayWrite: boolean }>()
@@ -53,8 +54,6 @@ async function removeCheck(): Promise<void> {
   await remove.mutateAsync().catch(() => undefined)
   chosen.value = ''
 }
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const seconds = (ms: number | null): string =>
   ms === null ? 'by hand' : ms < 1000 ? `${ms.toFixed(0)} ms` : `${(ms / 1000).toFixed(1)} s`
 const isLocal = computed(() => /\/\/(?:127\.|localhost|\[::1\])/.test(check.value?.address ?? ''))
@@ -72,7 +71,7 @@ const OUTCOMES = { read: 'read', other: 'another code', unread: 'not read' } as 
         @change="chosen = ($event.target as HTMLSelectElement).value"
       >
         <option v-for="one in checks" :key="one.id" :value="one.id">
-          {{ one.code }}, rev {{ one.revision }}, {{ moment(one.created_at) }}
+          {{ one.code }}, rev {{ one.revision }}, {{ momentOf(one.created_at) }}
         </option>
       </select>
       <v-btn v-if="mayWrite && !isStarting" @click="isStarting = true">{{
@@ -112,7 +111,7 @@ const OUTCOMES = { read: 'read', other: 'another code', unread: 'not read' } as 
         <p class="code">{{ check.address.replace(/^https?:\/\//, '') }}</p>
         <p class="note">
           {{ check.asks }}
-          {{ check.open ? `Open until ${moment(check.expires_at)}.` : `Ended ${moment(check.expires_at)}.` }}
+          {{ check.open ? `Open until ${momentOf(check.expires_at)}.` : `Ended ${momentOf(check.expires_at)}.` }}
         </p>
         <p v-if="check.open && isLocal" class="note warn">
           Phones do not reach this machine under this name: start it with <code>--host 0.0.0.0</code>, or set
@@ -170,7 +169,7 @@ const OUTCOMES = { read: 'read', other: 'another code', unread: 'not read' } as 
               >
             </span>
             <span class="fig">{{ seconds(one.ms) }}</span>
-            <span class="note">{{ moment(one.at) }}</span>
+            <span class="note">{{ momentOf(one.at) }}</span>
             <button
               v-if="mayWrite"
               type="button"

@@ -30,3 +30,7 @@ export function isoDay(date: Date): string {
   const two = (value: number): string => String(value).padStart(2, '0')
   return `${String(date.getFullYear()).padStart(4, '0')}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
 }
+
+/** Day and time of day, as short as a list has room for. */
+export const momentOf = (at: string): string =>
+  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })

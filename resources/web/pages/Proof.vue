@@ -2,10 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiProblem, type Glyph, type Schemas, unwrap } from '@/api/client'
-import KgGlyphPicker from '@/components/KgGlyphPicker.vue'
+import { api, ApiProblem, type Glyph, unwrap } from '@/api/client'
 import KgRelated from '@/components/KgRelated.vue'
-import KgThumb from '@/components/KgThumb.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import PrintGrades from '@/components/PrintGrades.vue'
 import ProofBlind from '@/components/ProofBlind.vue'
@@ -13,12 +11,15 @@ import ProofCellPanel from '@/components/ProofCellPanel.vue'
 import ProofCompare from '@/components/ProofCompare.vue'
 import ProofDevices from '@/components/ProofDevices.vue'
 import ProofFieldChecks from '@/components/ProofFieldChecks.vue'
+import ProofHistory from '@/components/ProofHistory.vue'
 import ProofMatrix from '@/components/ProofMatrix.vue'
+import ProofRequirements from '@/components/ProofRequirements.vue'
+import ProofSubject from '@/components/ProofSubject.vue'
 import { useGlyphList } from '@/composables/useGlyphs'
 import { useFinishes } from '@/composables/useFinishes'
-import { isOpen, startProof, useProof, useProofChanges, useProofList } from '@/composables/useProofs'
+import { useProofComparison } from '@/composables/useProofComparison'
+import { isOpen, useProof, useProofChanges, useProofList } from '@/composables/useProofs'
 import { useSession } from '@/composables/useSession'
-import { asInput } from '@/lib/proof'
 
 const route = useRoute()
 const router = useRouter()
@@ -90,89 +91,32 @@ watch(
     if (name && chosen.value === '' && !isRunning.value) chosen.value = name
   },
 )
-/** The other proof that this one stands beside: an earlier one, or the same text in another finish. */
-const otherId = ref('')
-const otherName = ref('')
-const { data: other } = useProof(otherId)
-const compareTrouble = ref('')
-watch(id, () => (otherId.value = ''))
 const { finishes } = useFinishes()
-async function compareFinish(event: Event): Promise<void> {
-  const select = event.target as HTMLSelectElement
-  const finish = finishes.value.find((one) => one.id === select.value)
-  select.value = ''
-  if (finish === undefined || glyph.value === undefined) return
-  compareTrouble.value = ''
-  try {
-    const rest = { ...asInput(glyph.value), finish: undefined, dark: undefined, light: undefined }
-    const made = await startProof({
-      ...rest,
-      finish_id: finish.id,
-      name: `${glyph.value.name} in ${finish.name}`.slice(0, 120),
-      require: '',
-    } as Schemas['ProofInput'])
-    otherName.value = `In ${finish.name}`
-    otherId.value = made.id
-  } catch (e) {
-    compareTrouble.value = e instanceof Error ? e.message : 'It could not be compared. Try again.'
-  }
-}
-function compareEarlier(earlier: Schemas['ProofSummary']): void {
-  otherName.value = `Revision ${earlier.revision}, ${moment(earlier.created_at)}`
-  otherId.value = earlier.id
-}
-const began = (at: string | null): number => (at === null ? 0 : Date.parse(at))
-const seconds = computed(() =>
-  proof.value?.started_at && proof.value.finished_at
-    ? (began(proof.value.finished_at) - began(proof.value.started_at)) / 1000
-    : null,
-)
-const samples = computed(() => proof.value?.cells.reduce((all, one) => all + one.samples, 0) ?? 0)
-const moment = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const {
+  other,
+  otherId,
+  otherName,
+  trouble: compareTrouble,
+  compareFinish,
+  compareEarlier,
+} = useProofComparison(id, glyph)
 </script>
 
 <template>
   <div class="proof">
-    <section class="subject" aria-label="What is proofed">
-      <KgThumb v-if="glyph" :glyph="glyph" :size="40" />
-      <div class="which">
-        <h1 class="sr">Proof</h1>
-        <KgGlyphPicker :id="id" :glyph="glyph" :glyphs="glyphs" screen="proof" />
-        <span v-if="proof" class="note fig"
-          >rev {{ proof.revision }}, {{ proof.subject.symbol }}, {{ proof.subject.symbol_mm.toFixed(1) }} mm, module
-          {{ proof.subject.module_mm.toFixed(3) }} mm</span
-        >
-        <span v-else-if="glyph" class="note fig">rev {{ glyph.revision }}</span>
-      </div>
-      <div v-if="proof && proof.cells.length > 0" class="tally">
-        <span v-for="verdict in ['holds', 'marginal', 'fails'] as const" :key="verdict" class="row"
-          ><KgVerdict :verdict="verdict" /><span class="say" :class="verdict"
-            >{{ proof.tally[verdict] }}
-            {{ verdict === 'holds' ? 'hold' : verdict === 'fails' ? 'fail' : verdict }}</span
-          ></span
-        >
-      </div>
-      <span class="note when" role="status">
-        <template v-if="proof && isRunning">{{ proof.done }} of {{ proof.total }} cells</template>
-        <template v-else-if="proof && seconds !== null"
-          >{{ samples.toLocaleString('en-GB') }} pictures{{
-            seconds < 1 ? ', found before' : ` in ${seconds.toFixed(0)} s`
-          }}, {{ moment(proof.finished_at!) }}</template
-        >
-        <template v-else-if="proof && proof.state !== 'done'">{{ proof.state }}</template>
-      </span>
-      <v-btn v-if="isRunning && mayWrite" :disabled="stop.isPending.value" @click="stop.mutate(proof!.id)">Stop</v-btn>
-      <v-btn v-else class="main" :disabled="!glyph || !mayWrite || run.isPending.value" @click="start">{{
-        proofs.length === 0 ? 'Run the proof' : 'Run again'
-      }}</v-btn>
-      <span v-if="proof" class="note row"
-        >Sheet:
-        <a :href="`/api/v1/proofs/${proof.id}/sheet.pdf`" target="_blank">PDF</a>
-        <a :href="`/api/v1/proofs/${proof.id}/sheet.html`" target="_blank">page</a></span
-      >
-      <router-link class="note" to="/grade">Grade a print</router-link>
-    </section>
+    <ProofSubject
+      :id="id"
+      :glyph="glyph"
+      :glyphs="glyphs"
+      :proof="proof"
+      :is-running="isRunning"
+      :is-starting="run.isPending.value"
+      :is-stopping="stop.isPending.value"
+      :is-first="proofs.length === 0"
+      :may-write="mayWrite"
+      @run="start"
+      @stop="proof && stop.mutate(proof.id)"
+    />
     <p v-if="isRunning && proof" class="progress" aria-hidden="true">
       <i :style="{ width: `${(100 * proof.done) / proof.total}%` }" />
     </p>
@@ -225,65 +169,18 @@ const moment = (at: string): string =>
             <p v-else class="note pad">The grade of the drawing comes when all cells are there.</p>
           </section>
           <section aria-label="Requirements and history">
-            <div class="head"><h2 class="grow">What must hold</h2></div>
-            <ul class="req">
-              <li v-for="one in proof.requirements" :key="one.require">
-                <KgVerdict :verdict="one.met ? 'holds' : 'fails'" /><span
-                  ><b class="code">{{ one.require }}</b> <span class="note">{{ one.message }}</span></span
-                >
-              </li>
-              <li v-if="proof.require === ''" class="note">Nothing was required of this one.</li>
-              <li v-else-if="isRunning" class="note">{{ proof.require }}: looked at when all cells are there.</li>
-            </ul>
-            <label class="label pad" for="require">Required at the next run</label>
-            <div class="pad">
-              <input
-                id="require"
-                v-model="required"
-                class="code kg-plain"
-                placeholder="tilt>=30,checkout_scanner.distance>=25cm,grade>=B"
-                spellcheck="false"
-              />
-              <p class="note">
-                For every glyph of the workspace it is set under
-                <router-link to="/workspace">Workspace settings</router-link>.
-              </p>
-            </div>
+            <ProofRequirements v-model="required" :proof="proof" :is-running="isRunning" />
             <KgRelated v-if="glyph" class="belongs" :of="{ glyph: glyph.id }" quiet />
             <ProofBlind v-if="proof.blind.length > 0" :proof="proof" />
-            <div class="head">
-              <h2 class="grow">Earlier proofs</h2>
-              <select
-                v-if="mayWrite && glyph"
-                class="like"
-                value=""
-                aria-label="Compare with another finish"
-                @change="compareFinish"
-              >
-                <option value="">Compare with a finish …</option>
-                <option v-for="one in finishes" :key="one.id" :value="one.id">{{ one.name }}</option>
-              </select>
-            </div>
-            <ul class="past">
-              <li v-for="one in proofs" :key="one.id">
-                <button type="button" :aria-current="one.id === shownId ? 'true' : undefined" @click="older = one.id">
-                  <span class="fig">rev {{ one.revision }}</span
-                  ><span class="grow">{{ moment(one.created_at) }}</span>
-                  <span class="note">{{
-                    one.state === 'done' ? (one.met === null ? '' : one.met ? 'met' : 'not met') : one.state
-                  }}</span><b>{{ one.letter ?? '' }}</b>
-                </button>
-                <button
-                  v-if="one.id !== shownId && one.done > 0"
-                  type="button"
-                  class="beside"
-                  :aria-label="`Compare with the proof of ${moment(one.created_at)}`"
-                  @click="compareEarlier(one)"
-                >
-                  compare
-                </button>
-              </li>
-            </ul>
+            <ProofHistory
+              :proofs="proofs"
+              :shown-id="shownId"
+              :finishes="finishes"
+              :may-write="mayWrite && glyph !== undefined"
+              @show="older = $event"
+              @beside="compareEarlier"
+              @finish="compareFinish"
+            />
           </section>
         </div>
         <ProofFieldChecks v-if="glyph" :glyph="glyph.id" :may-write="mayWrite" />
@@ -306,33 +203,6 @@ const moment = (at: string): string =>
   display: flex;
   flex-direction: column;
   background: var(--sheet);
-}
-.subject {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  padding: 7px 16px;
-  background: var(--paper);
-  border-bottom: 1px solid var(--line);
-}
-.which {
-  display: grid;
-  min-width: 0;
-}
-select {
-  font: 600 15px/20px var(--font-text);
-  border: 0;
-  background: none;
-  max-width: 340px;
-  padding: 0;
-}
-.tally {
-  display: flex;
-  gap: 16px;
-  margin-left: 8px;
-}
-.when {
-  margin-left: auto;
 }
 .progress {
   height: 3px;
@@ -409,54 +279,6 @@ select {
 .below > section + section {
   border-left: 1px solid var(--rule);
 }
-.head {
-  display: flex;
-  padding: 8px 16px 4px;
-}
-.req {
-  padding: 0 16px;
-  display: grid;
-  gap: 4px;
-}
-.req li {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-.past button {
-  display: flex;
-  gap: 10px;
-  width: 100%;
-  border: 0;
-  background: none;
-  padding: 4px 16px;
-  text-align: left;
-  min-height: 30px;
-  align-items: center;
-}
-.past li {
-  display: flex;
-}
-.past .beside {
-  width: auto;
-  text-decoration: underline;
-  color: var(--ink-2);
-}
-.like {
-  font: var(--t-body);
-  max-width: 190px;
-  border: 1px solid var(--edge);
-}
-.past button:hover {
-  background: var(--sheet);
-}
-.past button[aria-current] {
-  background: var(--accent-wash);
-  box-shadow: inset 3px 0 0 var(--accent);
-}
-.past button:focus-visible {
-  outline-offset: -2px;
-}
 .side {
   background: var(--paper);
   overflow: auto;
@@ -464,9 +286,6 @@ select {
 @media (max-width: 1099px) {
   .proof {
     overflow: auto;
-  }
-  .subject {
-    flex-wrap: wrap;
   }
   .table {
     display: block;
