@@ -10,7 +10,7 @@ use function count;
 use function floor;
 
 /**
- * Where in a picture bars may stand: blocks that change one way, several of them in a row. Lines that cross no such row have
+ * Where in a picture bars may stand: blocks that change one way, several of them close together in a row, or many. Lines that cross no such row have
  * no linear symbol to read, which spares most of the lines in pictures of something else.
  */
 final readonly class BarPlaces
@@ -19,6 +19,9 @@ final readonly class BarPlaces
     private const ROW = 5;
 
     private const BARS = 4;
+
+    /** Blocks that are a row however far apart they lie: between the edges of modules as wide as a block nothing changes. */
+    private const MANY = 8;
 
     /** Rows aside within which blocks count as one row: a slanted line crosses blocks off their middles. */
     private const ASIDE = 0.75;
@@ -100,6 +103,9 @@ final readonly class BarPlaces
             if ($places === [] || $place - $places[count($places) - 1] > 0.6) {
                 $places[] = $place;
             }
+        }
+        if (count($places) >= self::MANY) {
+            return true;
         }
         for ($i = self::BARS - 1, $count = count($places); $i < $count; $i++) {
             if (self::ROW - 0.9 >= $places[$i] - $places[$i - self::BARS + 1]) {

@@ -20,10 +20,10 @@ final readonly class Texture
     /** Pixels a side of a block. */
     private const BLOCK = 16;
 
-    /** Places in it that are looked at: uneven steps, lest they always fall beside the edges of modules of whole pixels. */
-    private const COLUMNS = [0, 2, 5, 7, 11, 13];
+    /** Places in it that are looked at: two in every row and every column, so that no edge that crosses it falls between them. */
+    private const PLACES = 32;
 
-    private const ROWS = [0, 3, 7, 10, 14];
+    private const STEP = 7;
 
     /** Mean square of the differences across four pixels, of 127 greys each, below which a block is blank. */
     private const BLANK = 12.0;
@@ -115,6 +115,7 @@ final readonly class Texture
         // The edges of the label that a symbol stands on are no bars either.
         $frames = array_map(static fn (SymbolFrame $frame): SymbolFrame => $frame->wider(self::LABEL), array_slice($read, 0, self::FRAMES));
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
+        $offsets = self::offsets($plane);
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             for ($block = 0; $block < $across; $block++) {
                 $left = 1 + $block * self::BLOCK;
@@ -125,7 +126,7 @@ final readonly class Texture
                         continue 2;
                     }
                 }
-                $seen = self::block($plane, $left, $top);
+                $seen = self::block($plane, $top * $plane->width + $left, $offsets);
                 $dark .= $seen[3];
                 $blocks[] = [$seen[0], $seen[1], $seen[2], $left + self::BLOCK / 2, $top + self::BLOCK / 2];
             }
@@ -268,35 +269,44 @@ final readonly class Texture
         return $near;
     }
 
-    /** @return array{float, float, float, string} mean square of the differences, share of them that goes one way, that way: 0 to half a turn in radians, and how it is in shadow */
-    private static function block(GreyPlane $plane, int $left, int $top): array
+    /** @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block */
+    private static function offsets(GreyPlane $plane): array
+    {
+        $offsets = [];
+        for ($i = 0; $i < self::PLACES; $i++) {
+            [$column, $row] = [$i * self::STEP % self::BLOCK, intdiv($i, 2)];
+            if ($column < $plane->width - 2 && $row < $plane->height - 2) {
+                $offsets[] = $row * $plane->width + $column;
+            }
+        }
+
+        return $offsets;
+    }
+
+    /**
+     * @param  int  $first  the block's first pixel
+     * @param  list<int>  $offsets
+     * @return array{float, float, float, string} mean square of the differences, share of them that goes one way, that way: 0 to half a turn in radians, and how it is in shadow
+     */
+    private static function block(GreyPlane $plane, int $first, array $offsets): array
     {
         $pixels = $plane->pixels;
         $width = $plane->width;
-        [$xx, $yy, $xy, $count, $lightest] = [0, 0, 0, 0, 0];
-        [$right, $bottom] = [$width - 1, $plane->height - 1];
-        foreach (self::ROWS as $row) {
-            if ($top + $row >= $bottom) {
-                break;
-            }
-            foreach (self::COLUMNS as $column) {
-                if ($left + $column >= $right) {
-                    break;
-                }
-                $at = ($top + $row) * $width + $left + $column;
-                // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
-                $grey = ord($pixels[$at]);
-                $lightest = max($lightest, $grey);
-                $falling = ord($pixels[$at + $width + 1]) - $grey;
-                $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
-                $dx = $falling + $rising;
-                $dy = $falling - $rising;
-                $xx += $dx * $dx;
-                $yy += $dy * $dy;
-                $xy += $dx * $dy;
-                $count++;
-            }
+        [$xx, $yy, $xy, $lightest] = [0, 0, 0, 0];
+        foreach ($offsets as $offset) {
+            $at = $first + $offset;
+            // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
+            $grey = ord($pixels[$at]);
+            $lightest = max($lightest, $grey);
+            $falling = ord($pixels[$at + $width + 1]) - $grey;
+            $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
+            $dx = $falling + $rising;
+            $dy = $falling - $rising;
+            $xx += $dx * $dx;
+            $yy += $dy * $dy;
+            $xy += $dx * $dy;
         }
+        $count = count($offsets);
         $all = $xx + $yy;
 
         return [

@@ -51,6 +51,14 @@ it('lays lines only where several blocks in a row change along them', function (
         ->and($places->lines($degrees + 90))->toBe([]);
 })->with([0.0, 25.0, 90.0, 118.0, 160.0]);
 
+it('sees every edge of bars as wide as blocks, and of such as are finer', function (int $modulePx): void {
+    for ($i = 0; $i < 4; $i++) {
+        $bars = Ean::ean8(sprintf('952%04d', chance(0, 9999)))->pattern;
+        $plane = evidencePicture(static fn (int $x, int $y): int => $y > 20 && $y < 120 && ($bars[intdiv($x, $modulePx) - 10] ?? '0') === '1' ? 0 : 255, 90 * $modulePx, 700);
+        expect(Texture::of(Pyramid::of($plane))->bars()->lines(0.0))->not->toBe([]);
+    }
+})->with([1, 2, 4, 7, 14, 20]);
+
 it('takes few blocks, scattered ones, and such as change every way for no bars', function (): void {
     $row = blocksInRow(6, 100.0, 100.0, 0.0);
     $scattered = array_map(static fn (array $block, int $k): array => [$block[0] * 3, $block[1] + 50 * $k, $block[2]], $row, array_keys($row));
