@@ -40,8 +40,10 @@ final class BlurredReader
     /** Modules up to which patterns lie at the same place. */
     private const SAME = 0.12;
 
-    /** Share of the time for one look. What is read at all is read in half of that. */
-    private const SHARE = 0.47;
+    /** Milliseconds for one look, and the share of the time where there is more of it. What is read at all is read in half of that. */
+    private const TIME = 700.0;
+
+    private const SHARE = 0.2;
 
     private Failure $failure;
 
@@ -70,7 +72,7 @@ final class BlurredReader
         if ($level > $this->pyramid->last()) {
             return null;
         }
-        $this->left = $this->budget->part(self::SHARE);
+        $this->left = $this->budget->part(self::TIME, self::SHARE);
         $finders = BlurredFinderScan::find($this->pyramid, $level, $this->left);
         $triplets = FinderTripletGrouper::group($finders);
         foreach ($this->grids($triplets === [] ? PairGuesser::guess($finders) : $triplets) as [$triplet, $window, $module, $grid]) {

@@ -21,13 +21,13 @@ final readonly class ReadBudget
     }
 
     /**
-     * What is left, but at most a share of the whole.
+     * What is left, but at most so many milliseconds, or a share of the whole where that is more.
      *
      * @param  float  $share  0 to 1
      */
-    public function part(float $share): self
+    public function part(float $ms, float $share): self
     {
-        return self::of(min($share * $this->ms, max(0.0, $this->ms - (hrtime(true) - $this->started) / 1e6)));
+        return self::of(min(max($ms, $share * $this->ms), max(0.0, $this->ms - (hrtime(true) - $this->started) / 1e6)));
     }
 
     /**

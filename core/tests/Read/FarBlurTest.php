@@ -174,7 +174,8 @@ it('stops when its time is over', function (): void {
     [$plane] = farBlurred('time', 3, blurFar('moved'));
     expect((new BlurredReader(Pyramid::of($plane)->whole(), ReadBudget::of(0.0)))->read(1))->toBeNull();
     $whole = ReadBudget::of(60_000);
-    expect($whole->part(0.0)->isSpent())->toBeTrue()
-        ->and($whole->part(5.0)->isSpent())->toBeFalse()
-        ->and(ReadBudget::of(0.0)->part(0.5)->isSpent())->toBeTrue();
+    expect($whole->part(0.0, 0.0)->isSpent())->toBeTrue()
+        ->and($whole->part(0.0, 0.5)->isSpent())->toBeFalse()
+        ->and($whole->part(90_000, 0.0)->isSpent())->toBeFalse()
+        ->and(ReadBudget::of(0.0)->part(5_000, 0.5)->isSpent())->toBeTrue();
 });
