@@ -61,7 +61,7 @@ it('shows visitors what was published, while a draft is changed and taken back',
     expect($this->get("/api/v1/pages/{$page['id']}/preview")->headers->get('Content-Security-Policy'))->toContain('sandbox')->toContain("frame-ancestors 'self'");
     foreach (["/api/v1/pages/{$page['id']}/preview", '/p/INES', '/q/NOBODY'] as $uri) {
         preg_match_all('/(?:^|;)\s*([a-z-]+)/', (string) $this->get($uri)->headers->get('Content-Security-Policy'), $directives);
-        expect(array_count_values($directives[1]))->each->toBe(1);
+        expect($directives[1])->toContain('frame-ancestors')->toBe(array_values(array_unique($directives[1])));
     }
     $this->postJson("/api/v1/pages/{$page['id']}/publish")->assertJsonPath('revision', 2);
     $this->get('/p/INES')->assertSee('Maud Fenn');

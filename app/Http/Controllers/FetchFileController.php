@@ -17,7 +17,7 @@ use Symfony\Component\HttpFoundation\Response as Answer;
 /** A file for whoever has its address, in parts where they are asked for. It is what its first bytes said, and runs nothing. */
 final class FetchFileController
 {
-    private const HEADERS = ['Cache-Control' => 'public, max-age=3600', 'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; object-src 'self'; style-src 'unsafe-inline'; frame-ancestors 'none'", 'Referrer-Policy' => 'no-referrer', 'X-Robots-Tag' => 'noindex'];
+    private const HEADERS = ['Cache-Control' => 'public, max-age=3600', 'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; object-src 'self'; style-src 'unsafe-inline'", 'Referrer-Policy' => 'no-referrer', 'X-Robots-Tag' => 'noindex'];
 
     public function __invoke(Request $request, string $file, OwnHosts $hosts): Answer
     {

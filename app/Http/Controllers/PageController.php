@@ -104,7 +104,7 @@ final readonly class PageController
         $language = $request->string('language')->toString();
 
         return new Response($write->html($page, $content, in_array($language, $content->languages(), true) ? $language : $content->language), 200, [
-            'Content-Type' => 'text/html; charset=utf-8', 'Cache-Control' => 'no-store', 'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'unsafe-inline'; base-uri 'none'; frame-ancestors 'self'; sandbox",
+            'Content-Type' => 'text/html; charset=utf-8', 'Cache-Control' => 'no-store', 'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'unsafe-inline'; base-uri 'none'; sandbox",
         ]);
     }
 

@@ -75,6 +75,6 @@ final class ResolveController
 
     private static function page(int $status, string $title, string $text): Response
     {
-        return new Response(Notice::of($title, $text)->html(), $status, ['Content-Type' => 'text/html; charset=utf-8', 'Cache-Control' => 'no-store', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'; frame-ancestors 'none'"]);
+        return new Response(Notice::of($title, $text)->html(), $status, ['Content-Type' => 'text/html; charset=utf-8', 'Cache-Control' => 'no-store', 'Content-Security-Policy' => "default-src 'none'; style-src 'unsafe-inline'; base-uri 'none'"]);
     }
 }

@@ -19,7 +19,7 @@ final readonly class VisitController
 {
     private const HEADERS = [
         'Content-Type' => 'text/html; charset=utf-8', 'Cache-Control' => 'no-store', 'Referrer-Policy' => 'no-referrer', 'X-Robots-Tag' => 'noindex', 'Vary' => 'Accept-Language',
-        'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'",
+        'Content-Security-Policy' => "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'unsafe-inline'; form-action 'self'; base-uri 'none'",
     ];
 
     public function __construct(private VisitPage $visit, private WritePage $write, private OwnHosts $hosts)

@@ -25,7 +25,7 @@ final class SafeHeaders
         $stated = $own['content-security-policy'] ?? $kind;
 
         return [
-            // A directive that stands twice is told off by browsers, and the second does not count.
+            // A route's own policy has been through here before the one for all routes; the first stands, as browsers take it.
             'Content-Security-Policy' => str_contains($stated, 'frame-ancestors') ? $stated : "$stated; frame-ancestors {$policy->frameAncestors()}",
             'X-Content-Type-Options' => 'nosniff',
             'Referrer-Policy' => $own['referrer-policy'] ?? 'same-origin',

@@ -92,7 +92,7 @@ final readonly class Texture
 
     /**
      * @param  array<int, list<float>>  $directions  of each part of a half turn the directions of the blocks of bars in it, radians
-     * @param  BarPlaces  $bars  where these blocks lie
+     * @param  BarPlaces  $bars  where lines may cross bars
      * @param  int  $busy  blocks that change both ways
      * @param  bool  $hasShade  whether something changes in the dark, with nothing light nearby
      * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
@@ -102,7 +102,7 @@ final readonly class Texture
     }
 
     /**
-     * Looks at about one pixel in nine.
+     * Looks at one pixel in eight.
      *
      * @param  list<SymbolFrame>  $read  symbols whose modules are not asked about
      */

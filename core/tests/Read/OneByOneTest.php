@@ -6,6 +6,7 @@ use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\BlurredMatrix;
 use KeenGlyph\Core\Read\Finder;
 use KeenGlyph\Core\Read\MicroReader;
+use KeenGlyph\Core\Read\PictureOutcome;
 use KeenGlyph\Core\Read\PictureReader;
 use KeenGlyph\Core\Read\Pyramid;
 use KeenGlyph\Core\Read\ReadBudget;
@@ -58,7 +59,8 @@ it('says how far it came where there is only a pattern, and looks at none when i
 it('tells the size of a picture as it stands, and what was read in it', function (): void {
     [$plane, , $bytes] = microPicture('HIVE 7', ErrorCorrectionLevel::L);
     $picture = (new PictureReader)->read($bytes, new ReadOptions(budgetMs: 10_000));
-    expect([$picture->width, $picture->height])->toBe([$plane->width, $plane->height])
+    expect($picture)->toBeInstanceOf(PictureOutcome::class)
+        ->and([$picture->width, $picture->height])->toBe([$plane->width, $plane->height])
         ->and($picture->ms)->toBeGreaterThan(0.0)
         ->and($picture->outcome->count())->toBe(1);
 });

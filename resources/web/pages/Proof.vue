@@ -47,10 +47,13 @@ watch(id, () => (older.value = ''))
 const shownId = computed(() => older.value || proofs.value[0]?.id || '')
 const { data: proof } = useProof(shownId)
 const isRunning = computed(() => isOpen(proof.value))
-// The list says how each one ended.
-watch(isRunning, (now, before) => {
-  if (before && !now) void refetch()
-})
+// The list says how each one stands, and how it ended.
+watch(
+  () => proof.value?.state,
+  (now, before) => {
+    if (before !== undefined && now !== before) void refetch()
+  },
+)
 const isStale = computed(
   () => proof.value !== undefined && glyph.value !== undefined && proof.value.revision !== glyph.value.revision,
 )
