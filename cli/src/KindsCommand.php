@@ -6,6 +6,7 @@ namespace KeenGlyph\Cli;
 
 use KeenGlyph\Core\Payload\Field;
 use KeenGlyph\Core\Payload\Kind;
+use KeenGlyph\Core\Report\FieldsReference;
 use KeenGlyph\Core\Report\KindFacts;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
@@ -22,6 +23,7 @@ final class KindsCommand extends Command
         $this
             ->addArgument('kind', InputArgument::IS_ARRAY, 'Only these, with their fields', null, array_column(Kind::cases(), 'value'))
             ->addOption('json', null, InputOption::VALUE_NONE, 'With forms and schemas as JSON')
+            ->addOption('markdown', null, InputOption::VALUE_NONE, 'All kinds and fields as a page of documentation')
             ->setHelp(Application::HELP);
     }
 
@@ -32,6 +34,11 @@ final class KindsCommand extends Command
         $kinds = $named === [] ? Kind::cases() : array_map(Fields::kind(...), $named);
         if ($arguments->has('json')) {
             $report->json(array_map(KindFacts::of(...), $kinds));
+
+            return 0;
+        }
+        if ($arguments->has('markdown')) {
+            $output->write(FieldsReference::markdown(), options: OutputInterface::OUTPUT_RAW);
 
             return 0;
         }

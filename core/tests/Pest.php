@@ -26,6 +26,12 @@ function chance(int $least, int $most): int
     return mt_rand($least, $most);
 }
 
+/** How often a random test tries: less often where every small change of the code runs it (`bin/test mutate`). */
+function rounds(int $usual): int
+{
+    return getenv('PEST_MUTATION_TESTING') === false ? $usual : max(5, intdiv($usual, 20));
+}
+
 function pngOf(ModuleMatrix $matrix, int $modulePx = 4, ?Finish $finish = null): string
 {
     $finish ??= Finish::plain();

@@ -39,35 +39,11 @@ final readonly class Texture
     /** The same without the noise, from which a block is one that lines are laid across. Tuned on the bench: from 0.9 on bars in noise are lost. */
     private const PURE = 0.7;
 
-    /** Blocks of bars that agree. */
-    private const BARS = 6;
-
     /** Blocks of change both ways that a symbol takes at the least: small ones are not much larger than a block. */
     private const MODULES = 2;
 
-    /** Grey, of 127, below which all of a block lies in shadow, and the change that must be there: light from one side falls to a tenth of the other. */
-    private const DARK = 42;
-
-    private const STIRS = 0.5;
-
-    /** How a block is in shadow: characters that leave LIGHT or STILL when some are taken together bit by bit. */
-    private const LIGHT = '0';
-
-    private const STILL = '1';
-
-    private const STIRRING = '3';
-
-    /** Share of all blocks that are in shadow where slats or leaves throw it. */
-    private const DARKENED = 0.07;
-
-    /** Blocks a side of the smallest square of them that is taken for a shadow: single ones are the dark of letters. */
-    private const SHADOW = 3;
-
     /** Share of all blocks that change, from which bars are what the picture is about. */
     private const MOSTLY = 0.4;
-
-    /** Directions that are told apart: a half turn in as many parts. */
-    private const PARTS = 24;
 
     /** Pixels above which the picture is looked at in half its size. */
     private const LARGE = 1_400_000;
@@ -75,29 +51,20 @@ final readonly class Texture
     /** Pixels up to which a picture is small. */
     private const SMALL = 60_000;
 
-    /** Degrees from the level and the upright within which lines of these cross bars as well. */
-    private const LEVEL = 4.0;
-
-    /** Degrees by which bars of one and a half pixels are seen nearer to the diagonal. */
-    private const ALIASED = 11.0;
-
     /** Modules around a symbol in which its label ends, more often than not. */
     private const LABEL = 6.0;
 
     /** Symbols that are left out: with more, telling costs more than looking. */
     private const FRAMES = 6;
 
-    /** Directions proposed. */
-    private const PROPOSED = 3;
-
     /**
-     * @param  array<int, list<float>>  $directions  of each part of a half turn the directions of the blocks of bars in it, radians
+     * @param  BarDirections  $directions  of the blocks that change one way
      * @param  BarPlaces  $bars  where lines may cross bars
      * @param  int  $busy  blocks that change both ways
      * @param  bool  $hasShade  whether something changes in the dark, with nothing light nearby
      * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
      */
-    private function __construct(private array $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private bool $isSmall)
+    private function __construct(private BarDirections $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private bool $isSmall)
     {
     }
 
@@ -121,7 +88,7 @@ final readonly class Texture
                 $left = 1 + $block * self::BLOCK;
                 foreach ($frames as $frame) {
                     if ($frame->covers(($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale)) {
-                        $dark .= self::LIGHT;
+                        $dark .= BlockShadow::LIGHT;
 
                         continue 2;
                     }
@@ -138,7 +105,7 @@ final readonly class Texture
         $isSmall = $full->width * $full->height < self::SMALL;
         $least = $isSmall ? self::BLANK : max(self::BLANK, min(self::NOISY, self::ABOVE * $calm));
         $noise = min($calm, self::NOISY / self::ABOVE);
-        $directions = array_fill(0, self::PARTS, []);
+        $directions = [];
         $busy = 0;
         $bars = [];
         foreach ($blocks as [$change, $coherence, $direction, $x, $y]) {
@@ -146,7 +113,7 @@ final readonly class Texture
                 if ($coherence < self::COHERENT) {
                     $busy++;
                 } else {
-                    $directions[(int) floor($direction / M_PI * self::PARTS) % self::PARTS][] = $direction;
+                    $directions[] = $direction;
                 }
                 // Noise goes all ways alike, and what is left without it goes one way where bars are.
                 if ($coherence * $change >= self::PURE * ($change - $noise)) {
@@ -155,13 +122,19 @@ final readonly class Texture
             }
         }
 
-        return new self($directions, $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale), $busy, self::isShaded($dark, $across) || substr_count($dark, self::STIRRING) >= self::DARKENED * count($blocks), $isSmall);
+        return new self(
+            BarDirections::of($directions),
+            $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale),
+            $busy,
+            BlockShadow::isAmong($dark, $across, count($blocks)),
+            $isSmall,
+        );
     }
 
     /** Whether there are bars of any direction, as far as can be told. */
     public function hasBars(): bool
     {
-        return ($this->isSmall && ($this->busy > 0 || array_filter($this->directions) !== [])) || array_filter($this->near(), static fn (array $directions): bool => count($directions) >= self::BARS) !== [];
+        return ($this->isSmall && $this->busy + $this->directions->count() > 0) || $this->directions->areBars();
     }
 
     /** Where lines may cross bars. */
@@ -173,51 +146,7 @@ final readonly class Texture
     /** Whether bars of one direction are a good part of all there is in the picture. */
     public function isMostlyBars(): bool
     {
-        $most = max([0, ...array_map(count(...), $this->near())]);
-
-        return $this->hasBars() && $most >= self::MOSTLY * ($this->busy + array_sum(array_map(count(...), $this->directions)));
-    }
-
-    /** Whether there is anything that changes both ways. */
-    public function hasModules(): bool
-    {
-        return $this->busy >= ($this->isSmall ? 1 : self::MODULES);
-    }
-
-    /**
-     * @param  string  $dark  how each block is in shadow, row by row
-     * @param  int<1, max>  $across
-     */
-    private static function isShaded(string $dark, int $across): bool
-    {
-        $rows = str_split($dark, $across);
-        for ($i = self::SHADOW - 1, $count = count($rows); $i < $count; $i++) {
-            // What is no square of blocks in shadow need not be counted.
-            $all = $rows[$i];
-            for ($k = 1; $k < self::SHADOW; $k++) {
-                $all &= $rows[$i - $k];
-            }
-            for ($j = 0, $last = strlen($all) - self::SHADOW; $j <= $last; $j++) {
-                if (strcspn($all, self::LIGHT, $j, self::SHADOW) < self::SHADOW) {
-                    continue;
-                }
-                $stirring = 0;
-                for ($k = 0; $k < self::SHADOW; $k++) {
-                    $stirring += substr_count($rows[$i - $k], self::STIRRING, $j, self::SHADOW);
-                }
-                if (2 * $stirring > self::SHADOW ** 2) {
-                    return true;
-                }
-            }
-        }
-
-        return false;
-    }
-
-    /** Whether anything lies in so deep a shadow that it has to be brought out. */
-    public function hasShade(): bool
-    {
-        return $this->isSmall || $this->hasShade;
+        return $this->hasBars() && $this->directions->most() >= self::MOSTLY * ($this->busy + $this->directions->count());
     }
 
     /**
@@ -227,46 +156,19 @@ final readonly class Texture
      */
     public function barAngles(): array
     {
-        $near = $this->near();
-        uasort($near, static fn (array $a, array $b): int => count($b) <=> count($a));
-        $angles = [];
-        foreach ($near as $directions) {
-            if (count($directions) < self::BARS || count($angles) === self::PROPOSED) {
-                break;
-            }
-            // Directions are the same after half a turn, so twice the angle has a mean.
-            [$cosine, $sine] = [0.0, 0.0];
-            foreach ($directions as $direction) {
-                $cosine += cos(2 * $direction);
-                $sine += sin(2 * $direction);
-            }
-            $angle = fmod(rad2deg(atan2($sine, $cosine)) / 2 + 180, 180);
-            foreach ($angles as $other) {
-                $apart = abs($other - $angle);
-                if (min($apart, 180 - $apart) < 15) {
-                    continue 2;
-                }
-            }
-            $angles[] = $angle;
-        }
-        $angles = array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > self::LEVEL));
-        // Differences between pixels see fine bars nearer to the diagonal than they stand.
-        foreach ($angles as $angle) {
-            $angles[] = fmod($angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1) + 180, 180);
-        }
-
-        return $angles;
+        return $this->directions->angles();
     }
 
-    /** @return array<int, list<float>> of each part the directions in it and in those beside it */
-    private function near(): array
+    /** Whether there is anything that changes both ways. */
+    public function hasModules(): bool
     {
-        $near = [];
-        foreach ($this->directions as $part => $directions) {
-            $near[$part] = [...$directions, ...$this->directions[($part + 1) % self::PARTS], ...$this->directions[($part + self::PARTS - 1) % self::PARTS]];
-        }
+        return $this->busy >= ($this->isSmall ? 1 : self::MODULES);
+    }
 
-        return $near;
+    /** Whether anything lies in so deep a shadow that it has to be brought out. */
+    public function hasShade(): bool
+    {
+        return $this->isSmall || $this->hasShade;
     }
 
     /** @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block */
@@ -313,7 +215,7 @@ final readonly class Texture
             $all / max(1, $count),
             sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) / max(1, $all),
             fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI),
-            $lightest >= self::DARK ? self::LIGHT : ($all > self::STIRS * $count ? self::STIRRING : self::STILL),
+            BlockShadow::seen($lightest, $all / max(1, $count)),
         ];
     }
 }

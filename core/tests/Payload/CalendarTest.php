@@ -23,7 +23,7 @@ function complaints(string $text): array
 }
 
 it('writes events that an independent reader takes with the same times', function () {
-    for ($i = 0; $i < 60; $i++) {
+    for ($i = 0; $i < rounds(60); $i++) {
         $fields = ['form' => ''] + RandomFields::of(Kind::Event);
         $text = Payloads::build(Kind::Event, $fields)->text;
         $event = Reader::read($text)->VEVENT;
@@ -38,7 +38,7 @@ it('writes events that an independent reader takes with the same times', functio
 });
 
 it('writes contacts that an independent reader takes', function () {
-    for ($i = 0; $i < 100; $i++) {
+    for ($i = 0; $i < rounds(100); $i++) {
         $fields = RandomFields::of(Kind::Contact);
         if (($fields['format'] ?? '') === 'mecard') {
             continue;

@@ -33,7 +33,7 @@ function codes(array $problems): array
 
 it('proposes only repairs that mend what they are about, and that end', function (): void {
     $mended = [];
-    for ($i = 0; $i < 1500; $i++) {
+    for ($i = 0; $i < rounds(1500); $i++) {
         $link = spoiledLink();
         for ($step = 0; $step < 8; $step++) {
             $repair = array_values(array_filter(LinkRules::check($link), fn (Problem $problem): bool => $problem->fixValue !== null))[0] ?? null;

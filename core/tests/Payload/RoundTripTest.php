@@ -9,7 +9,7 @@ use KeenGlyph\Core\Payload\Severity;
 use KeenGlyph\Core\Tests\Payload\RandomFields;
 
 it('gives the fields back that a text was built from', function (Kind $kind) {
-    for ($i = 0; $i < 400; $i++) {
+    for ($i = 0; $i < rounds(400); $i++) {
         $fields = RandomFields::of($kind);
         $built = Payloads::build($kind, $fields);
         $words = json_encode([$fields, $built->text, $built->problems], JSON_UNESCAPED_UNICODE);
@@ -28,7 +28,7 @@ it('gives the fields back that a text was built from', function (Kind $kind) {
 
 it('keeps its word when anything at all is entered', function (Kind $kind) {
     $hostile = ['', ' ', "\0", "\r\nBEGIN:VCARD\r\nTEL:1", "a\r\nb", '\\', ';;', ';;;T:nopass', '\\\\;', "\u{202E}gpj.exe", "\xFF\xFE", str_repeat('x', 3000), str_repeat('é', 3000), '{{email}}', '%2525', 'javascript:alert(1)', '"><script>', "\x1D10AB", '🐝', '0', '-1', '99999999999999999999', '1e5', 'NaN', "\n", "\t", 'true', '2027-02-30', '(01)09520123456788'];
-    for ($i = 0; $i < 150; $i++) {
+    for ($i = 0; $i < rounds(150); $i++) {
         $fields = RandomFields::of($kind);
         $name = array_rand($fields + ['note' => '']);
         $fields[$name] = spoiled($fields[$name] ?? '', $hostile[array_rand($hostile)]);
@@ -60,7 +60,7 @@ function spoiled(mixed $value, string $with): mixed
 it('survives any text', function () {
     $starts = ['BEGIN:VCARD', 'BEGIN:VCALENDAR', 'BEGIN:VEVENT', 'WIFI:', 'mailto:', 'MATMSG:', 'sms:', 'smsto:', 'tel:', 'geo:1,2', "BCD\n002\n1\nSCT\n", "SPC\n0200\n1\n", '000201', 'upi://pay?', 'bitcoin:', 'otpauth://totp/', '(01)', ']d2', 'https://id.gs1.org/01/', 'https://', 'MECARD:', 'https://chat.example/'];
     $pieces = ["\r\n", ':', ';', ',', '\\', '%', '%41', '&', '=', '?', '#', '(', ')', '01', '9999', 'N:', 'TEL', ';;;', 'é', "\xFF", "\0", "\x1D", ' ', '/', 'END:VCARD', 'DTSTART:20270101T000000Z', 'RRULE:FREQ=X', 'T:'];
-    for ($i = 0; $i < 3000; $i++) {
+    for ($i = 0; $i < rounds(3000); $i++) {
         $text = $starts[array_rand($starts)];
         for ($n = chance(0, 12); $n > 0; $n--) {
             $text .= $pieces[array_rand($pieces)];

@@ -45,7 +45,7 @@ it('reads any drawing of whole pixels as the reader of photographs does', functi
         [$px, $margin] = [chance(1, 9), chance(1, 40)];
         $reading = DrawnReader::read(drawnPlane($symbol->matrix, $px, $margin, $dark, $light));
         expect($reading)->toBeInstanceOf(Reading::class, "version $number, $px pixels a module")
-            ->and($reading->symbol->content->bytes)->toBe($text)
+            ->and($reading->symbol->content->says($text))->toBeTrue()
             ->and($reading->reversed)->toBe($dark > $light)
             ->and($reading->frame->modulePx)->toBe((float) $px)
             ->and($reading->frame->corners[0]->toArray())->toEqual([$margin, $margin])

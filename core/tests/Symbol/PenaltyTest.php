@@ -59,7 +59,7 @@ it('scores as the rules read, module by module', function () {
 });
 
 it('chooses the mask with the lowest score', function () {
-    for ($i = 0; $i < 10; $i++) {
+    for ($i = 0; $i < rounds(10); $i++) {
         $text = randomText(chance(1, 60));
         $scores = [];
         for ($mask = 0; $mask < MaskPattern::COUNT; $mask++) {

@@ -84,7 +84,7 @@ it('leaves finder, timing and alignment patterns as they are, whatever is encode
 it('chooses the mask of the lowest penalty, the first of several', function (): void {
     $plane = fn (array $rows): string => strtr(implode('', array_map(fn (string $row): string => $row.SymbolTemplate::SEPARATOR, $rows)), '01', "\0\1");
     $penalty = fn (ModuleMatrix $matrix): int => Penalty::of($plane($matrix->rows), $plane(array_map(implode(...), array_map(null, ...array_map(str_split(...), $matrix->rows)))), $matrix->size());
-    for ($i = 0; $i < 12; $i++) {
+    for ($i = 0; $i < rounds(12); $i++) {
         $version = Version::of(chance(1, 9));
         $codewords = codewords($version);
         $each = array_map(fn (int $mask): int => $penalty(Placement::place($codewords, $version, ErrorCorrectionLevel::Q, $mask)[0]), range(0, 7));
@@ -97,7 +97,7 @@ it('puts the bits of a Micro QR Code symbol back where they are read from, and p
     $version = array_values(array_filter(MicroVersion::cases(), fn (MicroVersion $one): bool => $one->label() === $label))[0];
     $level = array_values(array_filter(ErrorCorrectionLevel::cases(), fn (ErrorCorrectionLevel $level): bool => $version->capacity($level) > 0))[0];
     $length = intdiv($version->capacity($level) + 7, 8);
-    for ($i = 0; $i < 20; $i++) {
+    for ($i = 0; $i < rounds(20); $i++) {
         $data = '';
         for ($k = 0; $k < $length; $k++) {
             $data .= chr($version->hasHalfCodeword() && $k === $length - 1 ? chance(0, 15) : chance(0, 255));

@@ -14,7 +14,7 @@ it('has the generator polynomials of annex A', function () {
 });
 
 it('repairs up to half as many errors as there are correction codewords, anywhere', function (int $correction) {
-    for ($i = 0; $i < 30; $i++) {
+    for ($i = 0; $i < rounds(30); $i++) {
         $data = random_bytes(chance(1, 120));
         $block = $data.ReedSolomon::correction($data, $correction);
         $damaged = $block;
@@ -28,7 +28,7 @@ it('repairs up to half as many errors as there are correction codewords, anywher
 
 it('gives up, and never invents, when there are more', function () {
     $refused = 0;
-    for ($i = 0; $i < 200; $i++) {
+    for ($i = 0; $i < rounds(200); $i++) {
         $data = random_bytes(60);
         $block = $data.ReedSolomon::correction($data, 20);
         foreach ((array) array_rand(range(0, 79), 16) as $at) {

@@ -55,7 +55,7 @@ function modesOf(string $text, EncodeOptions $options = new EncodeOptions, ?Symb
 }
 
 it('is never beaten by any other division', function (SymbolVersion $version, array $letters) {
-    for ($i = 0; $i < 80; $i++) {
+    for ($i = 0; $i < rounds(80); $i++) {
         $text = '';
         for ($length = chance(1, 9); $length > 0; $length--) {
             $text .= $letters[array_rand($letters)];

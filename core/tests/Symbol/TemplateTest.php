@@ -101,7 +101,7 @@ it('masks as the eight conditions read, and the same when transposed', function 
     for ($mask = 0; $mask < MaskPattern::COUNT; $mask++) {
         $plane = MaskPattern::plane($mask, 25);
         $transposed = MaskPattern::plane($mask, 25, true);
-        for ($i = 0; $i < 25; $i++) {
+        for ($i = 0; $i < rounds(25); $i++) {
             for ($j = 0; $j < 25; $j++) {
                 $expected = MaskPattern::reverses($mask, $i, $j) ? "\1" : "\0";
                 if ($plane[$i * 26 + $j] !== $expected || $transposed[$j * 26 + $i] !== $expected) {

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+/** What one line across a picture reads, by the edges on it. */
+final readonly class BarLineReader
+{
+    /** Edges that are too few for any symbol. */
+    private const FEW = 26;
+
+    /** @var list<BarDecoder> */
+    private array $decoders;
+
+    public function __construct()
+    {
+        $this->decoders = [new EanDecoder, new Code128Decoder, new ItfDecoder, new Code39Decoder];
+    }
+
+    /** @return list<BarHit> in both directions */
+    public function read(PictureLine $line): array
+    {
+        $edges = BarLine::edges($line->greys());
+        if (count($edges) < self::FEW) {
+            return [];
+        }
+        $found = [];
+        foreach ([false, true] as $backwards) {
+            $places = $edges;
+            if ($backwards) {
+                // Runs in the other order begin with a bar when the last edge leads out of one.
+                if (count($edges) % 2 === 1) {
+                    array_pop($places);
+                }
+                $places = array_map(static fn (int $edge): int => -$edge, array_reverse($places));
+            }
+            foreach ($this->texts($places) as [$text, $from, $to]) {
+                $found[] = $line->hit($text, abs($from) / BarLine::PARTS, abs($to) / BarLine::PARTS, $backwards);
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  list<int>  $edges
+     * @return list<array{BarText, int, int}> text, and where it begins and ends on the line
+     */
+    private function texts(array $edges): array
+    {
+        // The margin before the picture is as blank as it needs to be.
+        $runs = [PHP_INT_MAX >> 8];
+        for ($i = 1, $count = count($edges); $i < $count; $i++) {
+            $runs[] = max(1, $edges[$i] - $edges[$i - 1]);
+        }
+        $found = [];
+        $skip = 0;
+        for ($i = 1, $count = count($runs); $count - $i > 24; $i += 2) {
+            // A symbol begins after blank modules, with a bar of one module or, in Code 128, of two and a space of one.
+            $blank = $runs[$i - 1];
+            $bar = $runs[$i];
+            if ($i < $skip || $blank < 3 * $bar && ($blank < 1.5 * $bar || $bar < 1.2 * $runs[$i + 1])) {
+                continue;
+            }
+            // Nor does one hold a space wider than its margin's least.
+            if ($runs[$i + 1] > 4.5 * $bar || $runs[$i + 2] > 5 * $bar || $runs[$i + 3] > 5 * $bar) {
+                continue;
+            }
+            foreach ($this->decoders as $decoder) {
+                $text = $decoder->decode($runs, $i);
+                if ($text !== null) {
+                    $found[] = [$text, $edges[$i - 1], $edges[min(count($edges) - 1, $i - 1 + $text->runs)]];
+                    $skip = $i + $text->runs;
+                    break;
+                }
+            }
+        }
+
+        return $found;
+    }
+}
