@@ -14,6 +14,7 @@ export default tseslint.config(
       'packages/client-ts/schema.d.ts',
       'var',
       'resources/web/api/schema.d.ts',
+      'resources/web/api/limits.ts',
       'playwright-report',
       'test-results',
     ],

@@ -31,7 +31,8 @@ arch('strict types everywhere')->expect(['App', 'KeenGlyph\Cli'])->toUseStrictTy
 
 arch('no debugging is left')->expect(['dd', 'dump', 'ray', 'var_dump', 'print_r'])->not->toBeUsed();
 
-it('keeps generated types in step with openapi.yaml', function () {
+it('keeps generated types and limits in step with openapi.yaml', function () {
     $generated = (string) shell_exec('cd '.escapeshellarg(__DIR__.'/../..').' && npx openapi-typescript openapi/openapi.yaml --default-non-nullable false 2>/dev/null');
-    expect(file_get_contents(__DIR__.'/../../resources/web/api/schema.d.ts'))->toBe($generated);
+    expect(file_get_contents(__DIR__.'/../../resources/web/api/schema.d.ts'))->toBe($generated)
+        ->and(file_get_contents(__DIR__.'/../../resources/web/api/limits.ts'))->toBe((string) shell_exec('node '.escapeshellarg(__DIR__.'/../../openapi/limits.mjs')));
 });

@@ -56,19 +56,19 @@ beforeEach(() => {
 
 describe('the parts of a composition', () => {
   const tabs = (more: Record<string, unknown> = {}) =>
-    shown(ComposeTabs, { drawing, isEmpty: false, inMm: false, modelValue: 'payload', ...more })
+    shown(ComposeTabs, { drawing, isEmpty: false, inMm: false, devices: 8, modelValue: 'payload', ...more })
   const says = (more: Record<string, unknown> = {}) =>
     tabs(more)
       .findAll('small')
       .map((one) => one.text().replace('\u202f', ' '))
 
   it('say what each comes to, in pixels or on paper', () => {
-    expect(says()).toEqual(['31 bytes', '16.8 : 1', '1 240 px', '7 devices'])
+    expect(says()).toEqual(['31 bytes', '16.8 : 1', '1 240 px', '8 devices'])
     expect(says({ inMm: true })[2]).toBe('26.2 mm')
   })
 
   it('say that nothing is drawn yet, and whether there is anything to draw', () => {
-    expect(says({ drawing: null })).toEqual(['not drawn', 'two inks', 'not drawn', '7 devices'])
+    expect(says({ drawing: null })).toEqual(['not drawn', 'two inks', 'not drawn', '8 devices'])
     expect(says({ drawing: null, isEmpty: true })[0]).toBe('empty')
   })
 

@@ -9,8 +9,10 @@ use App\Http\Requests\GateEntriesRequest;
 use App\Http\Requests\ReadRequest;
 use App\Http\Requests\ShelveRequest;
 use Illuminate\Http\JsonResponse;
+use KeenGlyph\Core\Degrade\Devices;
 use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\Gradient;
+use KeenGlyph\Core\Run\Table;
 
 /** What this installation is, before anyone signs in. */
 final class AboutController
@@ -33,6 +35,8 @@ final class AboutController
                 'gate_entries' => GateEntriesRequest::MAX_LIMIT,
                 'mark_bytes' => FinishFile::MAX_PICTURE,
                 'gradient_stops' => Gradient::MAX_STOPS,
+                'run_rows' => Table::MOST,
+                'devices' => count(Devices::all()),
             ],
         ]);
     }

@@ -85,7 +85,7 @@ final class Composition
     {
         $payload = self::drawable($input, $options, $context);
 
-        return [$payload, Encoder::fit($payload->text, self::encodingFor($payload, $options))[0]];
+        return [$payload, Encoder::fit($payload->text, self::encodingFor($payload, $options))->version];
     }
 
     /**

@@ -7,7 +7,7 @@ namespace KeenGlyph\Core\Finish;
 /** A mark of filled outlines: all that is kept of an SVG file. */
 final readonly class OutlineArt implements MarkArt
 {
-    /** @param  list<array{string, Colour, bool}>  $outlines  path data in absolute M, L, C and Z, ink, and whether the even-odd rule fills it */
+    /** @param  list<MarkOutline>  $outlines */
     public function __construct(
         public float $width,
         public float $height,
@@ -19,8 +19,8 @@ final readonly class OutlineArt implements MarkArt
     public function svg(): string
     {
         $paths = '';
-        foreach ($this->outlines as [$data, $ink, $evenOdd]) {
-            $paths .= sprintf('<path fill="%s"%s d="%s"/>', $ink->hex(), $evenOdd ? ' fill-rule="evenodd"' : '', $data);
+        foreach ($this->outlines as $outline) {
+            $paths .= sprintf('<path fill="%s"%s d="%s"/>', $outline->ink->hex(), $outline->isEvenOdd ? ' fill-rule="evenodd"' : '', $outline->path);
         }
 
         return sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s">%s</svg>', round($this->width, 4), round($this->height, 4), $paths);

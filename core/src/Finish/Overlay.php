@@ -12,7 +12,7 @@ final readonly class Overlay
 
     private const CROSS_MM = 7.0;
 
-    /** @param  list<array{float, float, float, float, bool}>  $boxes  left, top, width and height in modules, and whether dark; later ones cover earlier ones */
+    /** @param  list<OverlayBox>  $boxes  later ones cover earlier ones */
     public function __construct(public array $boxes)
     {
     }
@@ -22,7 +22,7 @@ final readonly class Overlay
     {
         $mm = $modules / self::BILL_MM;
         $middle = $modules / 2;
-        $centred = static fn (float $width, float $height, bool $dark): array => [$middle - $width * $mm / 2, $middle - $height * $mm / 2, $width * $mm, $height * $mm, $dark];
+        $centred = static fn (float $width, float $height, bool $isDark): OverlayBox => new OverlayBox($middle - $width * $mm / 2, $middle - $height * $mm / 2, $width * $mm, $height * $mm, $isDark);
 
         // The arms are a sixth longer than wide, as on the flag: 6 to 20 of 32 parts of the square.
         return new self([

@@ -10,6 +10,7 @@ use DOMXPath;
 use InvalidArgumentException;
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Finish\MarkOutline;
 use KeenGlyph\Core\Finish\OutlineArt;
 use KeenGlyph\Core\Render\AffineMap;
 use KeenGlyph\Core\Render\Path;
@@ -41,7 +42,7 @@ final class SvgOutlines
 
     private const INHERITED = ['fill', 'stroke', 'stroke-width', 'stroke-linecap', 'fill-rule'];
 
-    /** @var list<array{string, Colour, bool}> */
+    /** @var list<MarkOutline> */
     private array $outlines = [];
 
     private int $elements = 0;
@@ -235,7 +236,7 @@ final class SvgOutlines
         }
         $data = PathData::write($path);
         if ($data !== '') {
-            $this->outlines[] = [$data, $ink, $evenOdd];
+            $this->outlines[] = new MarkOutline($data, $ink, $evenOdd);
         }
     }
 

@@ -34,12 +34,10 @@ enum Camera: string
         return Devices::named($this->value)->light === Light::Red;
     }
 
-    /** @return array{int, float, float, float} pixels across, degrees across, pixels a module, nearest focus in millimetres */
-    public function model(): array
+    /** The simulated device that it stands for. */
+    public function device(): DeviceModel
     {
-        $device = Devices::named($this->value);
-
-        return [$device->pixels, $device->angle, $device->pixelsPerModule, $device->nearestMm];
+        return Devices::named($this->value);
     }
 
     /**
@@ -50,9 +48,9 @@ enum Camera: string
      */
     public function farthest(float $moduleMm): float
     {
-        [$pixels, $angle, $perModule] = $this->model();
+        $device = $this->device();
 
-        return $moduleMm * $pixels / (2 * tan(deg2rad($angle / 2)) * $perModule);
+        return $moduleMm * $device->pixels / (2 * tan(deg2rad($device->angle / 2)) * $device->pixelsPerModule);
     }
 
     /**
@@ -63,9 +61,9 @@ enum Camera: string
      */
     public function nearest(float $sideMm): float
     {
-        [, $angle, , $focus] = $this->model();
+        $device = $this->device();
 
-        return max($focus, $sideMm / (2 * tan(deg2rad($angle / 2)) * DeviceModel::ASPECT * DeviceModel::FILL));
+        return max($device->nearestMm, $sideMm / (2 * tan(deg2rad($device->angle / 2)) * DeviceModel::ASPECT * DeviceModel::FILL));
     }
 
     /** Narrowest module, in millimetres, that is read from a distance. */

@@ -83,7 +83,7 @@ final class MarkCheck implements Check
         foreach (array_slice($levels, (int) array_search($subject->symbol->level, $levels, true) + 1) as $level) {
             $asked = $subject->encoding;
             try {
-                [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: $level, version: $asked->version, set: $asked->set, fnc1: $asked->fnc1));
+                $version = Encoder::fit($subject->payload->text, new EncodeOptions(level: $level, version: $asked->version, set: $asked->set, fnc1: $asked->fnc1))->version;
             } catch (InvalidSymbol) {
                 // Higher levels hold less still.
                 return null;

@@ -24,7 +24,7 @@ final class ModesCheck implements Check
         }
         $asked = $subject->encoding;
         try {
-            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: $asked->level, set: $asked->set, fnc1: $asked->fnc1, micro: $asked->micro, modes: ModeChoice::Byte));
+            $version = Encoder::fit($subject->payload->text, new EncodeOptions(level: $asked->level, set: $asked->set, fnc1: $asked->fnc1, micro: $asked->micro, modes: ModeChoice::Byte))->version;
         } catch (InvalidSymbol) {
             $version = null;
         }

@@ -52,7 +52,7 @@ final class SwissBillCheck implements Check
     {
         $asked = $subject->encoding;
         try {
-            [$version] = Encoder::fit($subject->payload->text, new EncodeOptions(level: ErrorCorrectionLevel::M, set: $asked->set, fnc1: $asked->fnc1, modes: $asked->modes));
+            $version = Encoder::fit($subject->payload->text, new EncodeOptions(level: ErrorCorrectionLevel::M, set: $asked->set, fnc1: $asked->fnc1, modes: $asked->modes))->version;
         } catch (InvalidSymbol) {
             return $subject->layout->modules;
         }

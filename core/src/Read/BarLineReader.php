@@ -35,8 +35,8 @@ final readonly class BarLineReader
                 }
                 $places = array_map(static fn (int $edge): int => -$edge, array_reverse($places));
             }
-            foreach ($this->texts($places) as [$text, $from, $to]) {
-                $found[] = $line->hit($text, abs($from) / BarLine::PARTS, abs($to) / BarLine::PARTS, $backwards);
+            foreach ($this->texts($places) as $stretch) {
+                $found[] = $line->hit($stretch->text, $stretch->from, $stretch->to, $backwards);
             }
         }
 
@@ -45,7 +45,7 @@ final readonly class BarLineReader
 
     /**
      * @param  list<int>  $edges
-     * @return list<array{BarText, int, int}> text, and where it begins and ends on the line
+     * @return list<BarStretch>
      */
     private function texts(array $edges): array
     {
@@ -70,7 +70,9 @@ final readonly class BarLineReader
             foreach ($this->decoders as $decoder) {
                 $text = $decoder->decode($runs, $i);
                 if ($text !== null) {
-                    $found[] = [$text, $edges[$i - 1], $edges[min(count($edges) - 1, $i - 1 + $text->runs)]];
+                    $last = $edges[min(count($edges) - 1, $i - 1 + $text->runs)];
+                    // Read against the line, edges count down from nothing.
+                    $found[] = new BarStretch($text, abs($edges[$i - 1]) / BarLine::PARTS, abs($last) / BarLine::PARTS);
                     $skip = $i + $text->runs;
                     break;
                 }

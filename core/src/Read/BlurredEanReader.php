@@ -51,7 +51,7 @@ final class BlurredEanReader
 
     /**
      * @param  list<int>  $greys  along a line
-     * @return list<array{BarText, float, float}> text, and where it begins and ends, pixels from the start of the line
+     * @return list<BarStretch>
      */
     public function read(array $greys): array
     {
@@ -123,11 +123,8 @@ final class BlurredEanReader
         return $from >= $blank && $to + $blank <= count($greys);
     }
 
-    /**
-     * @param  list<int>  $greys
-     * @return ?array{BarText, float, float}
-     */
-    private function fit(array $greys, float $from, float $to, int $half): ?array
+    /** @param  list<int>  $greys */
+    private function fit(array $greys, float $from, float $to, int $half): ?BarStretch
     {
         $modules = EanProfile::modules($half);
         $module = ($to - $from) / $modules;
@@ -198,18 +195,18 @@ final class BlurredEanReader
         return EanProfile::of($half, max(0.2, min(1.6, $place['sigma'])))->nearest($darkness);
     }
 
-    /** @return ?array{BarText, float, float} null when sets or check digit do not come out */
-    private static function text(string $digits, string $sets, int $half, float $from, float $to): ?array
+    /** Null when sets or check digit do not come out */
+    private static function text(string $digits, string $sets, int $half, float $from, float $to): ?BarStretch
     {
         $leading = $half === 6 ? array_search(substr($sets, 0, 6), Ean::PARITY, true) : '';
         if ($leading === false || ! CheckDigit::holds($leading.$digits)) {
             return null;
         }
 
-        return [match (true) {
+        return new BarStretch(match (true) {
             $half === 4 => new BarText('ean8', $digits, 0, 67),
             $leading === 0 => new BarText('upca', $digits, 0, 95),
             default => new BarText('ean13', $leading.$digits, 0, 95),
-        }, $from, $to];
+        }, $from, $to);
     }
 }

@@ -134,8 +134,8 @@ final class LinearReader
         $greys = $line->greys();
         $hits = [];
         foreach ([false, true] as $backwards) {
-            foreach ($reader->read($backwards ? array_reverse($greys) : $greys) as [$text, $from, $to]) {
-                $hits[] = $backwards ? $line->hit($text, count($greys) - $from, count($greys) - $to, true) : $line->hit($text, $from, $to, false);
+            foreach ($reader->read($backwards ? array_reverse($greys) : $greys) as $found) {
+                $hits[] = $backwards ? $line->hit($found->text, count($greys) - $found->from, count($greys) - $found->to, true) : $line->hit($found->text, $found->from, $found->to, false);
             }
         }
 

@@ -23,7 +23,8 @@ final class PngRenderer
         if ($pixels > self::MAX_SMOOTH && ! $scene->isPlain()) {
             throw new InvalidFinish('size_px', sprintf('This drawing would have %.0f megapixels; %.0f is the most where shapes are round or inks change. Make it smaller, or take SVG, PDF or EPS, which have no pixels.', $pixels / 1e6, self::MAX_SMOOTH / 1e6));
         }
-        [$rows, $depth, $palette] = Raster::of($scene);
+        $pixelRows = Raster::of($scene);
+        [$rows, $depth] = [$pixelRows->rows, $pixelRows->depth];
         $compression = self::COMPRESSION[$depth];
         if ($depth > 1) {
             return PngFile::write($scene->layout->sidePx, $scene->layout->heightPx, 8, $depth === 3 ? PngFile::COLOURS : PngFile::ALPHA, $rows, [], $scene->layout->dpi, $compression);
@@ -49,7 +50,7 @@ final class PngRenderer
         }
         $entries = [];
         foreach ($places as $place) {
-            $entries[] = $palette[$place];
+            $entries[] = $pixelRows->palette[$place];
         }
 
         return PngFile::write($scene->layout->sidePx, $scene->layout->heightPx, $few ? 1 : 8, PngFile::PALETTE, $packed, $entries, $scene->layout->dpi, $compression);

@@ -61,10 +61,7 @@ final class Raster
         }
     }
 
-    /**
-     * @return array{list<string>, int, list<array{int, int, int, int}>} rows, bytes a pixel (1, 3 or 4), and the palette of the first
-     */
-    public static function of(Scene $scene): array
+    public static function of(Scene $scene): PixelRows
     {
         $deep = false;
         foreach ($scene->parts as $part) {
@@ -77,7 +74,7 @@ final class Raster
             $rows = $raster->rows() ?? throw new LogicException('Colours cannot overflow a palette that is not there.');
         }
 
-        return [$rows, $raster->depth, $raster->palette];
+        return new PixelRows($rows, $raster->depth, $raster->palette);
     }
 
     /** @return ?list<string> null when the palette overflows */

@@ -200,8 +200,8 @@ final class SceneBuilder
 
     private function overlay(?Overlay $overlay): void
     {
-        foreach ($overlay->boxes ?? [] as [$x, $y, $width, $height, $dark]) {
-            $this->parts[] = new Piece(Path::box($x, $y, $width, $height), Paint::of($dark ? $this->finish->inks->dark : $this->finish->inks->light));
+        foreach ($overlay->boxes ?? [] as $box) {
+            $this->parts[] = new Piece(Path::box($box->left, $box->top, $box->width, $box->height), Paint::of($box->isDark ? $this->finish->inks->dark : $this->finish->inks->light));
         }
     }
 
@@ -228,9 +228,9 @@ final class SceneBuilder
             $this->parts[] = new Piece($path->placed($em, $em, $middle - $width * $em / 2, $middle + self::CAPITALS * $em / 2), $ink);
         } elseif ($mark->art instanceof OutlineArt) {
             $scale = $room / max($mark->art->width, $mark->art->height);
-            foreach ($mark->art->outlines as [$data, $colour, $evenOdd]) {
-                $path = PathData::parse($data)->placed($scale, $scale, $middle - $mark->art->width * $scale / 2, $middle - $mark->art->height * $scale / 2);
-                $this->parts[] = new Piece($path, Paint::of($colour), $evenOdd);
+            foreach ($mark->art->outlines as $outline) {
+                $path = PathData::parse($outline->path)->placed($scale, $scale, $middle - $mark->art->width * $scale / 2, $middle - $mark->art->height * $scale / 2);
+                $this->parts[] = new Piece($path, Paint::of($outline->ink), $outline->isEvenOdd);
             }
         } elseif ($mark->art instanceof PixelArt) {
             $scale = $room / max($mark->art->width, $mark->art->height);

@@ -6,6 +6,7 @@ namespace KeenGlyph\Core\Report;
 
 use KeenGlyph\Core\Finish\CaptionLayout;
 use KeenGlyph\Core\Finish\CentreShape;
+use KeenGlyph\Core\Finish\FinishFile;
 use KeenGlyph\Core\Finish\IconArt;
 use KeenGlyph\Core\Finish\MarkPlate;
 use KeenGlyph\Core\Finish\ModuleShape;
@@ -24,7 +25,7 @@ final class FinishCatalogue
     /** A few modules whose neighbours show how a shape joins. */
     private const SAMPLE = ['1101', '0111', '1100', '0101'];
 
-    /** @return array<string, list<array<string, mixed>>> */
+    /** @return array<string, array<array-key, array<string, mixed>>> */
     public static function of(): array
     {
         return [
@@ -46,12 +47,36 @@ final class FinishCatalogue
             'layouts' => self::plain(CaptionLayout::cases()),
             'printings' => array_map(static fn (Printing $printing): array => ['value' => $printing->value, 'label' => $printing->label(), 'narrowest_mm' => $printing->narrowest(), 'dpi' => $printing->dpi()], Printing::cases()),
             'cameras' => array_map(static function (Camera $camera): array {
-                [$pixels, $angle, $perModule, $focus] = $camera->model();
+                $device = $camera->device();
 
-                return ['value' => $camera->value, 'label' => $camera->label(), 'pixels' => $pixels, 'angle' => $angle, 'pixels_a_module' => $perModule, 'focus_mm' => $focus, 'red_light' => $camera->isRed()];
+                return ['value' => $camera->value, 'label' => $camera->label(), 'pixels' => $device->pixels, 'angle' => $device->angle, 'pixels_a_module' => $device->pixelsPerModule, 'focus_mm' => $device->nearestMm, 'red_light' => $camera->isRed()];
             }, Camera::cases()),
+            'limits' => self::limits(FinishFile::schema(), ''),
             'formats' => array_map(static fn (PictureFormat $format): array => ['value' => $format->value, 'label' => strtoupper($format->value), 'note' => $format->note(), 'size_kept' => $format->sizeKept()], PictureFormat::cases()),
         ];
+    }
+
+    /**
+     * Least and most of every number of a finish, and of the characters of every text.
+     *
+     * @param  array<array-key, mixed>  $schema  of an object
+     * @return array<string, array{min: int|float, max: int|float}> by the place in the finish, such as `mark.size`
+     */
+    private static function limits(array $schema, string $path): array
+    {
+        $limits = [];
+        foreach (is_array($schema['properties'] ?? null) ? $schema['properties'] : [] as $name => $property) {
+            if (! is_array($property)) {
+                continue;
+            }
+            [$least, $most] = [$property['minimum'] ?? $property['minLength'] ?? 0, $property['maximum'] ?? $property['maxLength'] ?? null];
+            if (is_numeric($least) && is_numeric($most)) {
+                $limits[$path.$name] = ['min' => $least + 0, 'max' => $most + 0];
+            }
+            $limits += self::limits($property, "$path$name.");
+        }
+
+        return $limits;
     }
 
     private static function sample(ModuleShape $shape): string

@@ -166,8 +166,8 @@ final class LabelPainter
 
             return;
         }
-        foreach ($art->outlines as [$data, $colour, $evenOdd]) {
-            $this->parts[] = new Piece(PathData::parse($data)->placed($scale, $scale, $x, $y), Paint::of($colour), $evenOdd);
+        foreach ($art->outlines as $outline) {
+            $this->parts[] = new Piece(PathData::parse($outline->path)->placed($scale, $scale, $x, $y), Paint::of($outline->ink), $outline->isEvenOdd);
         }
     }
 }

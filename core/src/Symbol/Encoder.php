@@ -20,19 +20,18 @@ final class Encoder
      */
     public static function encode(string $text, EncodeOptions $options = new EncodeOptions): QrSymbol
     {
-        [$version, $level, $segmentation] = self::fit($text, $options);
+        $fit = self::fit($text, $options);
+        [$version, $segmentation] = [$fit->version, $fit->segmentation];
 
-        return self::draw($text, $version, $level, $segmentation->fewest($version, $version->capacity($level)), $options->mask, $segmentation->reason($version));
+        return self::draw($text, $version, $fit->level, $segmentation->fewest($version, $version->capacity($fit->level)), $options->mask, $segmentation->reason($version));
     }
 
     /**
      * The smallest version that holds the text, and the level after lifting.
      *
-     * @return array{SymbolVersion, ErrorCorrectionLevel, Segmentation}
-     *
      * @throws InvalidSymbol|TextDoesNotFit
      */
-    public static function fit(string $text, EncodeOptions $options, ?Segmentation $segmentation = null): array
+    public static function fit(string $text, EncodeOptions $options, ?Segmentation $segmentation = null): Fit
     {
         if ($text === '') {
             throw new InvalidSymbol('There is no text to encode.');
@@ -44,7 +43,7 @@ final class Encoder
             foreach ($versions as $version) {
                 $capacity = $version->capacity($options->level);
                 if ($capacity > 0 && $segmentation->bits($version) <= $capacity) {
-                    return [$version, $options->raiseLevel ? self::lifted($version, $options->level, $segmentation->bits($version)) : $options->level, $segmentation];
+                    return new Fit($version, $options->raiseLevel ? self::lifted($version, $options->level, $segmentation->bits($version)) : $options->level, $segmentation);
                 }
             }
         }

@@ -23,7 +23,7 @@ final class LevelTable
         foreach (ErrorCorrectionLevel::cases() as $level) {
             $row = ['level' => $level->value, 'fits' => false, 'version' => null, 'modules' => null, 'bits_used' => null, 'bits_available' => null, 'repairable_share' => null];
             try {
-                [$version] = Encoder::fit($text, new EncodeOptions(level: $level, version: $options->version, set: $options->set, fnc1: $options->fnc1, micro: $options->micro, modes: $options->modes), $segmentation);
+                $version = Encoder::fit($text, new EncodeOptions(level: $level, version: $options->version, set: $options->set, fnc1: $options->fnc1, micro: $options->micro, modes: $options->modes), $segmentation)->version;
                 $row = [
                     'level' => $level->value,
                     'fits' => true,

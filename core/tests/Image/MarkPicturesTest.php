@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Finish\MarkOutline;
 use KeenGlyph\Core\Finish\OutlineArt;
 use KeenGlyph\Core\Finish\PixelArt;
 use KeenGlyph\Core\Image\CssColour;
@@ -56,10 +57,10 @@ it('keeps of an SVG file only what it draws', function () {
         .'<ellipse cx="1" rx="2" ry="1" style="fill:url(#g)"/><linearGradient id="g"><stop offset="0" stop-color="teal"/></linearGradient><polygon points="0,0 1,0 1,1" display="none"/><polyline points="0 0 1 1" fill="none" stroke="#000"/><line x2="3" y2="3" stroke="#123"/></svg>');
     assert($art instanceof OutlineArt);
     expect($art->width)->toBe(20.0)
-        ->and(array_map(static fn (array $outline): string => $outline[1]->hex(), $art->outlines))->toBe(['#CC4400', '#800080', '#008080', '#000000', '#112233'])
+        ->and(array_map(static fn (MarkOutline $outline): string => $outline->ink->hex(), $art->outlines))->toBe(['#CC4400', '#800080', '#008080', '#000000', '#112233'])
         ->and($art->svg())->not->toContain('fennmoor')->not->toContain('secret')->not->toContain('who')->not->toContain('style');
     // The circle lies where its view box puts it.
-    preg_match_all('/-?[\d.]+/', $art->outlines[0][0], $numbers);
+    preg_match_all('/-?[\d.]+/', $art->outlines[0]->path, $numbers);
     expect(min(array_map('floatval', $numbers[0])))->toEqualWithDelta(5.0, 0.01)
         ->and(max(array_map('floatval', $numbers[0])))->toEqualWithDelta(15.0, 0.01);
     // What was written is read as the same again.

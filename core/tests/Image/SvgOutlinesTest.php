@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use KeenGlyph\Core\Finish\InvalidFinish;
+use KeenGlyph\Core\Finish\MarkOutline;
 use KeenGlyph\Core\Image\SvgOutlines;
 
 function outlinedSvg(string $inside, string $attributes = 'viewBox="0 0 10 20"'): string
@@ -12,7 +13,7 @@ function outlinedSvg(string $inside, string $attributes = 'viewBox="0 0 10 20"')
 
 it('takes every shape of SVG as an outline in the drawing’s own units', function (string $shape, string $path) {
     $art = SvgOutlines::read(outlinedSvg($shape));
-    expect([$art->width, $art->height])->toBe([10.0, 20.0])->and($art->outlines)->toHaveCount(1)->and($art->outlines[0][0])->toStartWith($path);
+    expect([$art->width, $art->height])->toBe([10.0, 20.0])->and($art->outlines)->toHaveCount(1)->and($art->outlines[0]->path)->toStartWith($path);
 })->with([
     'a box' => ['<rect x="1" y="2" width="3" height="4"/>', 'M1 2L4 2L4 6L1 6Z'],
     'a circle' => ['<circle cx="3" cy="4" r="1"/>', 'M2 4C'],
@@ -24,7 +25,7 @@ it('takes every shape of SVG as an outline in the drawing’s own units', functi
 ]);
 
 it('knows the colour of a shape, however it is said', function (string $shape, string $hex) {
-    expect(SvgOutlines::read(outlinedSvg($shape))->outlines[0][1]->hex())->toBe($hex);
+    expect(SvgOutlines::read(outlinedSvg($shape))->outlines[0]->ink->hex())->toBe($hex);
 })->with([
     ['<rect width="1" height="1"/>', '#000000'], ['<rect width="1" height="1" fill="#c04000"/>', '#C04000'], ['<rect width="1" height="1" style="fill: red"/>', '#FF0000'],
     ['<g fill="#123456"><rect width="1" height="1"/></g>', '#123456'], ['<style>.a{fill:#00ff00}</style><rect class="a" width="1" height="1"/>', '#00FF00'],
@@ -39,7 +40,7 @@ it('runs, fetches and expands nothing', function (string $file) {
     $start = hrtime(true);
     try {
         $art = SvgOutlines::read($file);
-        $drawn = implode(' ', array_map(fn (array $outline) => $outline[0], $art->outlines));
+        $drawn = implode(' ', array_map(fn (MarkOutline $outline) => $outline->path, $art->outlines));
         expect($drawn)->not->toContain('passwd');
     } catch (InvalidFinish $e) {
         expect($e->getMessage())->not->toBe('');

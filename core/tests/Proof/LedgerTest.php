@@ -192,11 +192,11 @@ it('asks whether the printing holds a module, and whether dots are whole', funct
 ]);
 
 it('reaches as far as the camera model says, and asks for the module a distance needs', function (Camera $camera) {
-    [$pixels, $angle, $perModule] = $camera->model();
+    $device = $camera->device();
     // From the far end a module covers exactly its pixels.
     $far = $camera->farthest(0.5);
-    $widthSeen = 2 * $far * tan(deg2rad($angle / 2));
-    expect($pixels * 0.5 / $widthSeen)->toEqualWithDelta($perModule, 1e-9)
+    $widthSeen = 2 * $far * tan(deg2rad($device->angle / 2));
+    expect($device->pixels * 0.5 / $widthSeen)->toEqualWithDelta($device->pixelsPerModule, 1e-9)
         ->and($camera->moduleFor($far))->toEqualWithDelta(0.5, 1e-9)
         ->and($camera->nearest(10.0))->toBeLessThanOrEqual($camera->nearest(200.0));
 })->with(Camera::cases());

@@ -47,8 +47,8 @@ it('reads what has no edges left', function (LinearSymbology $symbology, string 
         }
         $found = (new BlurredEanReader(20))->read($greys);
         expect($found)->toHaveCount(1, "$module pixels, $sigma modules")
-            ->and([$found[0][0]->symbology, $found[0][0]->text])->toBe([$symbology->value, $text])
-            ->and([$found[0][1], $found[0][2]])->toEqualWithDelta([12 * $module, (12 + strlen($pattern)) * $module], 1.2 * $module)
+            ->and([$found[0]->text->symbology, $found[0]->text->text])->toBe([$symbology->value, $text])
+            ->and([$found[0]->from, $found[0]->to])->toEqualWithDelta([12 * $module, (12 + strlen($pattern)) * $module], 1.2 * $module)
             ->and((new EanDecoder)->decode($runs, 1)?->text)->toBeIn([null, $text]);
     }
 })->with([

@@ -188,16 +188,16 @@ it('scales a picture into its box', function (): void {
 
 it('lays the parts over each other, the later one above', function (): void {
     $scene = sceneWith(2, [new Piece(Path::box(0, 0, 2, 2), inkOf('#FFFFFF')), new Piece(Path::box(0, 0, 1, 2), inkOf('#C00000')), new Piece(Path::box(0, 1, 2, 1), inkOf('#0000C0'))], 4);
-    [$rows, $depth, $palette] = Raster::of($scene);
+    $drawn = Raster::of($scene);
     $picture = imagecreatefromstring(PngRenderer::render($scene));
     $at = static function (int $x, int $y) use ($picture): string {
         $colour = imagecolorsforindex($picture, imagecolorat($picture, $x, $y));
 
         return sprintf('%02X%02X%02X', $colour['red'], $colour['green'], $colour['blue']);
     };
-    expect([count($rows), strlen($rows[0]), $depth])->toBe([8, 8, 1])
+    expect([count($drawn->rows), strlen($drawn->rows[0]), $drawn->depth])->toBe([8, 8, 1])
         // Nothing, and the three inks.
-        ->and(array_slice($palette, 0, 4))->toBe([[255, 255, 255, 0], [255, 255, 255, 255], [192, 0, 0, 255], [0, 0, 192, 255]])
+        ->and(array_slice($drawn->palette, 0, 4))->toBe([[255, 255, 255, 0], [255, 255, 255, 255], [192, 0, 0, 255], [0, 0, 192, 255]])
         ->and([$at(1, 1), $at(6, 1), $at(1, 6), $at(6, 6)])->toBe(['C00000', 'FFFFFF', '0000C0', '0000C0']);
 });
 

@@ -3038,6 +3038,13 @@ export interface components {
             box: number;
         };
         FinishOptions: {
+            /** @description Least and most of every number of a finish, and of the characters of every text, by its place in the finish, such as `mark.size` */
+            limits: {
+                [key: string]: {
+                    min: number;
+                    max: number;
+                };
+            };
             shapes: components["schemas"]["ShapeOption"][];
             rings: components["schemas"]["ShapeOption"][];
             centres: components["schemas"]["ShapeOption"][];
@@ -4829,6 +4836,10 @@ export interface components {
                 mark_bytes: number;
                 /** @description Inks of a gradient */
                 gradient_stops: number;
+                /** @description Rows of a table that a run takes */
+                run_rows: number;
+                /** @description Simulated devices that a proof asks when none are chosen */
+                devices: number;
             };
         };
         Problem: {

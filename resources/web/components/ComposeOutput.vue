@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { mdiCodeTags, mdiConsole, mdiImageOutline, mdiXml } from '@mdi/js'
 import { useStorage } from '@vueuse/core'
 import { computed } from 'vue'
@@ -102,7 +103,14 @@ const COPIES = [
           item-value="value"
         />
       </div>
-      <KgNumber v-model="fields.distanceMm" label="Read from" unit="mm" :min="20" :max="100000" :step="10" />
+      <KgNumber
+        v-model="fields.distanceMm"
+        label="Read from"
+        unit="mm"
+        :min="limits.Options.distance_mm.minimum"
+        :max="limits.Options.distance_mm.maximum"
+        :step="10"
+      />
     </section>
     <section class="block">
       <div class="row">
@@ -122,22 +130,44 @@ const COPIES = [
         v-model="fields.modulePx"
         label="Module"
         unit="px"
-        :min="1"
-        :max="256"
+        :min="limits.Options.module_px.minimum"
+        :max="limits.Options.module_px.maximum"
       />
       <KgNumber
         v-else-if="fields.sizeMode === 'side'"
         v-model="fields.sizePx"
         label="Whole side"
         unit="px"
-        :min="21"
-        :max="8192"
+        :min="limits.Options.size_px.minimum"
+        :max="limits.Options.size_px.maximum"
       />
       <template v-else>
-        <KgNumber v-model="fields.sizeMm" label="Width" unit="mm" :min="1" :max="10000" decimals />
-        <KgNumber v-model="inches" label="that is" unit="in" :min="0.04" :max="400" :step="0.1" decimals />
+        <KgNumber
+          v-model="fields.sizeMm"
+          label="Width"
+          unit="mm"
+          :min="1"
+          :max="limits.Options.size_mm.maximum"
+          decimals
+        />
+        <KgNumber
+          v-model="inches"
+          label="that is"
+          unit="in"
+          :min="0.04"
+          :max="limits.Compose.size_in.maximum"
+          :step="0.1"
+          decimals
+        />
       </template>
-      <KgNumber v-model="fields.dpi" label="Resolution" unit="dots/in" :min="1" :max="4800" decimals />
+      <KgNumber
+        v-model="fields.dpi"
+        label="Resolution"
+        unit="dots/in"
+        :min="limits.Options.dpi.minimum"
+        :max="limits.Options.dpi.maximum"
+        decimals
+      />
       <div v-if="stops.length" class="stops" role="group" aria-label="Widths of whole dots">
         <button
           v-for="stop in stops"

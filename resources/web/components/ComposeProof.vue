@@ -2,13 +2,16 @@
 import { computed, ref, watch } from 'vue'
 import { ApiProblem, type Compose, type Glyph, type Schemas } from '@/api/client'
 import { isOpen, startProof, useProof, useProofChanges } from '@/composables/useProofs'
+import { useProofDevices } from '@/composables/useProofDevices'
 import { useSession } from '@/composables/useSession'
+import { counted } from '@/lib/bytes'
 import { marginWords } from '@/lib/proof'
 import KgVerdict from './KgVerdict.vue'
 
-/** What is on the table, before seven devices: as it is now, saved or not. */
+/** What is on the table, before all simulated devices: as it is now, saved or not. */
 const props = defineProps<{ body: () => Compose & { name?: string }; glyph: Glyph | null; ready: boolean }>()
 const { mayWrite } = useSession()
+const devices = useProofDevices()
 const id = ref('')
 const proved = ref('')
 const problem = ref('')
@@ -53,7 +56,7 @@ const label = (condition: string): string =>
     <div class="row">
       <v-btn v-if="isOpen(proof) && mayWrite" @click="stop.mutate(id)">Stop</v-btn>
       <v-btn v-else class="main" :disabled="!ready || !mayWrite || isStarting" @click="run">{{
-        id === '' ? 'Prove it on seven devices' : 'Prove it again'
+        id === '' ? `Prove it on ${counted(devices, 'device')}` : 'Prove it again'
       }}</v-btn>
       <span class="note grow" role="status">
         <template v-if="isOpen(proof)">{{ proof!.done }} of {{ proof!.total }} cells</template>

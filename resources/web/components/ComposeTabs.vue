@@ -10,6 +10,8 @@ const props = defineProps<{
   isEmpty: boolean
   /** Whether the size was given as a length on paper. */
   inMm: boolean
+  /** How many simulated devices a proof asks. */
+  devices: number
 }>()
 const part = defineModel<ComposePart>({ required: true })
 
@@ -33,7 +35,7 @@ const parts = computed<{ id: ComposePart; name: string; says: string }[]>(() => 
         ? `${props.drawing.picture.side_mm.toFixed(1)} mm`
         : `${grouped(props.drawing.picture.side_px)} px`,
   },
-  { id: 'proof', name: 'Proof', says: '7 devices' },
+  { id: 'proof', name: 'Proof', says: counted(props.devices, 'device') },
 ])
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { mdiRedo, mdiUndo } from '@mdi/js'
 import { nextTick, ref } from 'vue'
 import type { Glyph } from '@/api/client'
@@ -41,7 +42,7 @@ defineExpose({ askForName })
         ref="field"
         v-model="name"
         class="nm"
-        maxlength="120"
+        :maxlength="limits.GlyphInput.name.maxLength"
         placeholder="Untitled glyph"
         autocomplete="off"
         :title="name"

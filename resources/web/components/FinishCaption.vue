@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { ApiProblem } from '@/api/client'
+import { useFinishOptions } from '@/composables/useFinishes'
 import { useFinishValue } from '@/composables/useFinishValue'
 import type { Caption, FinishValues } from '@/lib/finish'
 import KgCheck from './KgCheck.vue'
@@ -11,6 +12,7 @@ import KgSlide from './KgSlide.vue'
 defineProps<{ isGs1: boolean; problem: ApiProblem | null }>()
 const finish = defineModel<FinishValues>({ required: true })
 const { set } = useFinishValue(finish)
+const { least, most } = useFinishOptions()
 
 const caption = computed(() => finish.value.caption)
 function setCaption(more: Partial<Caption>): void {
@@ -32,7 +34,7 @@ const captionLayout = computed({
       rows="1"
       auto-grow
       max-rows="4"
-      maxlength="160"
+      :maxlength="most('caption.text')"
       placeholder="Words beside the symbol"
       aria-label="Caption"
       :error-messages="problem?.field('caption.text')"
@@ -54,7 +56,15 @@ const captionLayout = computed({
           { value: 'plate', label: 'On a plate' },
         ]"
       />
-      <KgNumber v-model="captionSize" label="Line height" unit="modules" :min="1" :max="20" :step="0.5" decimals />
+      <KgNumber
+        v-model="captionSize"
+        label="Line height"
+        unit="modules"
+        :min="least('caption.size')"
+        :max="most('caption.size')"
+        :step="0.5"
+        decimals
+      />
     </template>
     <div class="field">
       <label class="label" for="ean">EAN beneath</label>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
@@ -77,7 +78,13 @@ async function rename(): Promise<void> {
       Rename
     </button>
     <form v-if="isRenaming" class="row" @submit.prevent="rename">
-      <input v-model="name" class="kg-plain" aria-label="New name of the shelf" maxlength="80" required />
+      <input
+        v-model="name"
+        class="kg-plain"
+        aria-label="New name of the shelf"
+        :maxlength="limits.renameShelf.to.maxLength"
+        required
+      />
       <v-btn type="submit">Rename it</v-btn>
       <span v-if="problem" class="wrong" role="alert">{{ problem }}</span>
     </form>

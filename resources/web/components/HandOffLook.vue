@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { ref, useId, watch } from 'vue'
 import { type AddressLook, useAddressLook } from '@/composables/useAddressLook'
 import { useSession } from '@/composables/useSession'
@@ -10,7 +11,7 @@ const model = defineModel<AddressLook | null>({ required: true })
 const { mayWrite } = useSession()
 const { look, isUnnamed, isKeeping, problem, isInksAlone, keep } = useAddressLook(() => props.of)
 watch(look, (now) => (model.value = now), { immediate: true })
-const name = ref(props.of.name.slice(0, 100))
+const name = ref(props.of.name.slice(0, limits.FinishInput.name.maxLength))
 const id = useId()
 </script>
 
@@ -22,7 +23,13 @@ const id = useId()
     </p>
     <div class="row">
       <label class="label" :for="id">Finish</label>
-      <input :id="id" v-model.trim="name" class="kg-plain" maxlength="100" :aria-invalid="problem !== ''" />
+      <input
+        :id="id"
+        v-model.trim="name"
+        class="kg-plain"
+        :maxlength="limits.FinishInput.name.maxLength"
+        :aria-invalid="problem !== ''"
+      />
       <v-btn class="fix" type="submit" :loading="isKeeping" :disabled="!mayWrite || name === ''"
         >Keep it as a finish</v-btn
       >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, reactive, ref, watch } from 'vue'
 import { ApiProblem } from '@/api/client'
 import type { Key, KeyDraft } from '@/composables/useKeys'
@@ -73,7 +74,7 @@ async function submit(): Promise<void> {
       <v-text-field
         id="key-name"
         v-model="draft.name"
-        maxlength="120"
+        :maxlength="limits.createKey.name.maxLength"
         autofocus
         :error="about('name').length > 0"
         aria-describedby="key-name-says"

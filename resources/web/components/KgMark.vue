@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import * as limits from '@/api/limits'
 import { api, ApiProblem, type Drawing, type Schemas, unwrap } from '@/api/client'
 import { type FinishValues, type Mark, without } from '@/lib/finish'
-import type { ShapeOption } from '@/composables/useFinishes'
+import { type ShapeOption, useFinishOptions } from '@/composables/useFinishes'
 import KgColour from './KgColour.vue'
 import KgNumber from './KgNumber.vue'
 import KgSlide from './KgSlide.vue'
@@ -14,6 +15,7 @@ const finish = defineModel<FinishValues>({ required: true })
 /** Per cent of each block's correction that the mark must leave free. */
 const reserve = defineModel<number>('reserve', { required: true })
 const mark = computed(() => finish.value.mark)
+const { least, most } = useFinishOptions()
 const pictureProblem = ref('')
 const fileName = ref('')
 const file = ref<HTMLInputElement>()
@@ -98,7 +100,7 @@ async function take(list: FileList | null): Promise<void> {
       <v-text-field
         id="mark-text"
         :model-value="mark?.text"
-        maxlength="8"
+        :maxlength="most('mark.text')"
         autocomplete="off"
         :error-messages="problem"
         @update:model-value="set({ text: $event })"
@@ -125,12 +127,34 @@ async function take(list: FileList | null): Promise<void> {
       </div>
     </div>
     <template v-if="mark">
-      <KgNumber v-model="size" label="Its size" unit="modules" :min="1" :max="60" decimals />
+      <KgNumber
+        v-model="size"
+        label="Its size"
+        unit="modules"
+        :min="least('mark.size')"
+        :max="most('mark.size')"
+        decimals
+      />
       <p v-if="damage" class="note under">
         {{ safe === null ? 'no size is safe at this level' : `safe to ${safe} modules at this level` }}
       </p>
-      <KgNumber v-model="reserve" label="Leaves free" unit="% of repair" :min="0" :max="90" :step="5" />
-      <KgNumber v-model="padding" label="Its margin" unit="modules" :min="0" :max="20" :step="0.25" decimals />
+      <KgNumber
+        v-model="reserve"
+        label="Leaves free"
+        unit="% of repair"
+        :min="0"
+        :max="100 * limits.Compose.reserve.maximum"
+        :step="5"
+      />
+      <KgNumber
+        v-model="padding"
+        label="Its margin"
+        unit="modules"
+        :min="least('mark.padding')"
+        :max="most('mark.padding')"
+        :step="0.25"
+        decimals
+      />
       <p v-if="problem && kind !== 'text'" class="say fails" role="alert">{{ problem }}</p>
       <div class="field">
         <span class="label">Plate</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { grouped } from '@/lib/bytes'
@@ -32,7 +33,15 @@ const rows = computed(() =>
     <div class="row top">
       <h2>Reads from, to</h2>
       <span class="note grow clip">each device family, at {{ symbolMm.toFixed(1) }} mm</span>
-      <KgNumber v-model="asked" label="asked" unit="mm" :min="20" :max="100000" :step="10" class="asked" />
+      <KgNumber
+        v-model="asked"
+        label="asked"
+        unit="mm"
+        :min="limits.Options.distance_mm.minimum"
+        :max="limits.Options.distance_mm.maximum"
+        :step="10"
+        class="asked"
+      />
     </div>
     <ul>
       <li v-for="row in rows" :key="row.device">

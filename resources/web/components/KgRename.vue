@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { onMounted, ref } from 'vue'
 
 /** A name changed in its place: Enter keeps it, Esc leaves it. */
@@ -17,7 +18,7 @@ onMounted(() => {
     <input
       ref="input"
       v-model="typed"
-      maxlength="120"
+      :maxlength="limits.FinishChange.name.maxLength"
       :aria-label="`New name for ${name}`"
       :aria-invalid="problem !== ''"
       @keydown.esc.stop="emit('leave')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, ref } from 'vue'
 import { plain, type Part } from '@/lib/label'
 import KgSlide from './KgSlide.vue'
@@ -67,7 +68,7 @@ function take(event: Event): void {
         ><textarea
           class="kg-plain code"
           :rows="part.kind === 'text' ? 2 : 1"
-          maxlength="500"
+          :maxlength="limits.LabelPart.text.maxLength"
           spellcheck="false"
           :value="says"
           @input="set({ text: ($event.target as HTMLTextAreaElement).value }, false)"
@@ -96,8 +97,8 @@ function take(event: Event): void {
         ><input
           class="kg-plain fig short"
           type="number"
-          min="3"
-          max="200"
+          :min="limits.LabelPart.size_pt.minimum"
+          :max="limits.LabelPart.size_pt.maximum"
           step="0.5"
           :value="part.size_pt ?? 8"
           @change="set({ size_pt: Math.min(200, Math.max(3, number($event) ?? 8)) })"

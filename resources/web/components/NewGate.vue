@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
@@ -40,7 +41,12 @@ async function load(event: Event): Promise<void> {
   <form class="gate-new" @submit.prevent="make">
     <label>
       <span class="label">Name</span>
-      <input v-model="draft.name" type="text" maxlength="120" aria-label="Name of the gate" />
+      <input
+        v-model="draft.name"
+        type="text"
+        :maxlength="limits.createGate.name.maxLength"
+        aria-label="Name of the gate"
+      />
     </label>
     <p v-for="m in wrong.name" :key="m" class="bad">{{ m }}</p>
     <label class="row">
@@ -48,8 +54,8 @@ async function load(event: Event): Promise<void> {
       <input
         v-model.number="draft.times"
         type="number"
-        min="1"
-        max="1000"
+        :min="limits.createGate.times.minimum"
+        :max="limits.createGate.times.maximum"
         class="fig"
         aria-label="How often each code lets in"
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { ref } from 'vue'
 import { ApiProblem, type Schemas } from '@/api/client'
 import { makePage } from '@/composables/usePages'
@@ -67,12 +68,18 @@ const day = (at: string): string =>
       </div>
       <form v-if="kind" @submit.prevent="make">
         <label
-          ><span class="label">Name</span><input v-model="name" class="kg-plain" maxlength="120" required autofocus />
+          ><span class="label">Name</span
+          ><input v-model="name" class="kg-plain" :maxlength="limits.NewPage.name.maxLength" required autofocus />
           <span v-if="errors.name" class="wrong">{{ errors.name[0] }}</span></label
         >
         <label
           ><span class="label">Readable code, if you want one</span
-          ><input v-model="code" class="kg-plain code" maxlength="24" placeholder="by chance" />
+          ><input
+            v-model="code"
+            class="kg-plain code"
+            :maxlength="limits.NewPage.code.maxLength"
+            placeholder="by chance"
+          />
           <span v-if="errors.code" class="wrong">{{ errors.code[0] }}</span></label
         >
         <label

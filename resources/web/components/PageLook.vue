@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
@@ -104,7 +105,14 @@ const typed = (event: Event): string => (event.target as HTMLInputElement).value
     <form v-if="same === ''" class="line" @submit.prevent="keep">
       <label class="label" for="style-name">Keep this as</label>
       <div class="row">
-        <input id="style-name" v-model="name" class="kg-plain grow" maxlength="80" required :disabled="disabled" />
+        <input
+          id="style-name"
+          v-model="name"
+          class="kg-plain grow"
+          :maxlength="limits.PageStyleInput.name.maxLength"
+          required
+          :disabled="disabled"
+        />
         <v-btn type="submit" :disabled="disabled">Keep</v-btn>
       </div>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
@@ -68,7 +69,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           class="name grow"
           :value="page.name"
           aria-label="Name of the page"
-          maxlength="120"
+          :maxlength="limits.PageChange.name.maxLength"
           :disabled="!mayWrite"
           @change="emit('rename', text($event))"
         />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { api, type Glyph, type Schemas, unwrap } from '@/api/client'
 import { fetchProof, isOpen, startProof } from '@/composables/useProofs'
@@ -88,7 +89,7 @@ async function tryIt(): Promise<void> {
     let proof = await startProof({
       ...asInput(glyph),
       ...way.change(glyph),
-      name: `${glyph.name}: ${way.words}`.slice(0, 120),
+      name: `${glyph.name}: ${way.words}`.slice(0, limits.FinishInput.name.maxLength),
       devices: [props.cell.device],
       conditions: [props.cell.condition],
       require: '',

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
@@ -147,7 +148,7 @@ async function remove(device: Device): Promise<void> {
     <form v-if="form" class="form" @submit.prevent="save">
       <label class="wide">
         <span class="label">Name</span>
-        <input v-model="form.label" class="kg-plain" maxlength="60" required />
+        <input v-model="form.label" class="kg-plain" :maxlength="limits.Device.label.maxLength" required />
       </label>
       <label v-for="one in NUMBERS" :key="one.key">
         <span class="label">{{ one.label }}, {{ one.unit }}</span>
@@ -193,8 +194,8 @@ async function remove(device: Device): Promise<void> {
         <input
           class="kg-plain fig"
           type="number"
-          min="1"
-          max="7089"
+          :min="limits.Device.longest_text.minimum"
+          :max="limits.Device.longest_text.maximum"
           :value="form.longest_text"
           placeholder="no limit"
           @change="

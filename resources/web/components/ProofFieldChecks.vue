@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, ref, watch } from 'vue'
 import { ApiProblem } from '@/api/client'
 import { useFieldChecks } from '@/composables/useFieldChecks'
@@ -84,7 +85,7 @@ const OUTCOMES = { read: 'read', other: 'another code', unread: 'not read' } as 
         id="asks"
         v-model="asks"
         class="kg-plain"
-        maxlength="200"
+        :maxlength="limits.FieldCheckInput.asks.maxLength"
         placeholder="Hold this label an arm’s length away and read it once."
       />
       <label class="label" for="hours">The address holds for</label>
@@ -184,7 +185,13 @@ const OUTCOMES = { read: 'read', other: 'another code', unread: 'not read' } as 
         <form v-if="mayWrite" class="hand" @submit.prevent="tell('read')">
           <label class="label" for="by-hand">Told by somebody without the page</label>
           <div class="row">
-            <input id="by-hand" v-model="device" class="kg-plain grow" maxlength="80" placeholder="Market stall till" />
+            <input
+              id="by-hand"
+              v-model="device"
+              class="kg-plain grow"
+              :maxlength="limits.FieldResultInput.device.maxLength"
+              placeholder="Market stall till"
+            />
             <v-btn :disabled="device.trim() === '' || log.isPending.value" @click="tell('read')">It read it</v-btn>
             <v-btn :disabled="device.trim() === '' || log.isPending.value" @click="tell('unread')">It did not</v-btn>
           </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, ref } from 'vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import KgRelated from './KgRelated.vue'
@@ -61,7 +62,9 @@ const big = computed(() => {
             <option v-for="g in gates.data.value ?? []" :key="g.id" :value="g.id">{{ g.name }}</option>
           </select></label
         >
-        <label>This door<input v-model="door" type="text" maxlength="60" aria-label="This door" /></label>
+        <label
+          >This door<input v-model="door" type="text" :maxlength="limits.admit.door.maxLength" aria-label="This door"
+        /></label>
         <label class="grow"
           >Code by hand<input
             v-model="typed"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { refDebounced, useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas } from '@/api/client'
@@ -266,11 +267,22 @@ async function go(): Promise<void> {
         >
         <label v-if="!isLabel"
           ><span class="label">Size, mm</span
-          ><input v-model.number="recipe.size_mm" class="kg-plain fig" type="number" min="3" max="500" step="0.1"
+          ><input
+            v-model.number="recipe.size_mm"
+            class="kg-plain fig"
+            type="number"
+            min="3"
+            :max="limits.Options.size_mm.maximum"
+            step="0.1"
         /></label>
         <label
           ><span class="label">Printer, dpi</span
-          ><input v-model.number="recipe.dpi" class="kg-plain fig" type="number" min="72" max="2400"
+          ><input
+            v-model.number="recipe.dpi"
+            class="kg-plain fig"
+            type="number"
+            :min="limits.Options.dpi.minimum"
+            :max="limits.Options.dpi.maximum"
         /></label>
         <label
           ><span class="label">Format</span
@@ -320,11 +332,11 @@ async function go(): Promise<void> {
       <div class="grid keep">
         <label
           ><span class="label">Glyphs on a shelf</span
-          ><input v-model="keep.shelf" class="kg-plain" maxlength="80" placeholder="none"
+          ><input v-model="keep.shelf" class="kg-plain" :maxlength="limits.RunKeep.shelf.maxLength" placeholder="none"
         /></label>
         <label
           ><span class="label">List of a gate</span
-          ><input v-model="keep.gate" class="kg-plain" maxlength="120" placeholder="none"
+          ><input v-model="keep.gate" class="kg-plain" :maxlength="limits.RunKeep.gate.maxLength" placeholder="none"
         /></label>
         <label class="tick"><input v-model="keep.waypoints" type="checkbox" /> each link behind a short address</label>
       </div>
@@ -346,7 +358,7 @@ async function go(): Promise<void> {
       <input
         v-model="name"
         class="kg-plain"
-        maxlength="120"
+        :maxlength="limits.RunInput.name.maxLength"
         aria-label="Name of the run"
         placeholder="Name of the run"
       />

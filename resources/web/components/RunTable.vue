@@ -1,7 +1,10 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { type Schemas } from '@/api/client'
+import * as bounds from '@/api/limits'
+import { useAbout } from '@/composables/useAbout'
 import { type RunSource } from '@/composables/useRuns'
+import { grouped } from '@/lib/bytes'
 import { isSpreadsheet, readSpreadsheet, type SpreadsheetSheet } from '@/lib/spreadsheet'
 import KgSlide from './KgSlide.vue'
 import KgVerdict from './KgVerdict.vue'
@@ -16,6 +19,10 @@ const sheets = ref<SpreadsheetSheet[]>([])
 const tab = ref('')
 const opened = ref('')
 const isOpening = ref(false)
+const { limits } = useAbout()
+const upTo = computed(() =>
+  Number.isFinite(limits.value.run_rows) ? `, up to ${grouped(limits.value.run_rows)} rows` : '',
+)
 const set = (more: Partial<RunSource>): void => void (source.value = { ...source.value, ...more })
 function take(event: Event | DragEvent): void {
   const given =
@@ -98,7 +105,7 @@ const rows = (list: number[], count: number): string =>
           </select>
           <button type="button" class="link" @click="takeOut">Take it out</button>
         </template>
-        <span v-else class="note">CSV, TSV, JSON or XLSX, up to 100,000 rows; or paste it:</span>
+        <span v-else class="note">CSV, TSV, JSON or XLSX{{ upTo }}; or paste it:</span>
       </div>
       <textarea
         v-if="!source.file && !isOpening"
@@ -115,7 +122,7 @@ const rows = (list: number[], count: number): string =>
       ><span class="label">Shelf</span
       ><input
         class="kg-plain"
-        maxlength="80"
+        :maxlength="bounds.RunInput.shelf.maxLength"
         placeholder="Jars/Autumn; those below it, too"
         :value="source.shelf"
         @input="set({ shelf: ($event.target as HTMLInputElement).value })"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { mdiContentCopy, mdiContentPaste } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { ApiProblem } from '@/api/client'
@@ -101,7 +102,7 @@ async function paste(): Promise<void> {
         v-model="newName"
         placeholder="Name of the finish"
         aria-label="Name of the finish"
-        maxlength="120"
+        :maxlength="limits.FinishInput.name.maxLength"
         autofocus
         :error-messages="nameProblem"
         @update:model-value="nameProblem = ''"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { ApiProblem, type Schemas } from '@/api/client'
@@ -92,7 +93,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           class="name grow"
           :value="waypoint.name"
           aria-label="Name of the waypoint"
-          maxlength="120"
+          :maxlength="limits.WaypointChange.name.maxLength"
           :disabled="!mayWrite"
           @change="$emit('rename', text($event))"
         />
@@ -232,7 +233,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         <input
           v-model="message"
           class="kg-plain grow"
-          maxlength="300"
+          :maxlength="limits.WaypointState.message.maxLength"
           placeholder="Try again later."
           aria-label="What visitors are told while it rests"
         />

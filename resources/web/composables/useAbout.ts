@@ -14,6 +14,8 @@ const UNKNOWN: Schemas['About']['limits'] = {
   gate_entries: 100,
   mark_bytes: Infinity,
   gradient_stops: Infinity,
+  run_rows: Infinity,
+  devices: 0,
 }
 
 /** What this installation is and how much it takes at once; it does not change while the page is open. */

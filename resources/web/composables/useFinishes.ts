@@ -37,7 +37,13 @@ export function useFinishOptions() {
     staleTime: Infinity,
     queryFn: () => unwrap(api.GET('/api/v1/finishes/options', {})) as Promise<Schemas['FinishOptions']>,
   })
-  return { options: computed(() => query.data.value ?? null) }
+  return {
+    options: computed(() => query.data.value ?? null),
+    /** The most of a number, or of the characters of a text; nothing is held back before the server has said. */
+    most: (place: string): number => query.data.value?.limits[place]?.max ?? Infinity,
+    /** The least of a number. */
+    least: (place: string): number => query.data.value?.limits[place]?.min ?? 0,
+  }
 }
 
 /** Glyphs that one request puts a finish on: few enough that progress can be seen. */

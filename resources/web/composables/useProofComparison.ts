@@ -1,3 +1,4 @@
+import * as limits from '@/api/limits'
 import { ref, type Ref, watch } from 'vue'
 import type { Glyph, Schemas } from '@/api/client'
 import { startProof, useProof } from '@/composables/useProofs'
@@ -20,7 +21,7 @@ export function useProofComparison(id: Ref<string>, glyph: Ref<Glyph | undefined
       const made = await startProof({
         ...rest,
         finish_id: finish.id,
-        name: `${glyph.value.name} in ${finish.name}`.slice(0, 120),
+        name: `${glyph.value.name} in ${finish.name}`.slice(0, limits.FinishInput.name.maxLength),
         require: '',
       } as Schemas['ProofInput'])
       otherName.value = `In ${finish.name}`

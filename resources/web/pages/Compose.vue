@@ -32,6 +32,7 @@ import { useShortcut } from '@/composables/useShortcut'
 import { useSession } from '@/composables/useSession'
 import { useTakeFurther } from '@/composables/useTakeFurther'
 import { useToast } from '@/composables/useToast'
+import { useProofDevices } from '@/composables/useProofDevices'
 import { useWarning } from '@/composables/useWarning'
 import { suggestedName } from '@/lib/names'
 
@@ -128,6 +129,7 @@ async function save(): Promise<void> {
 
 // What the ledger stops leaves only after that was said.
 const stopped = computed(() => ledger.value.filter((entry) => entry.verdict === 'fails'))
+const devices = useProofDevices()
 const warning = useWarning(() => stopped.value.length > 0)
 const download = (format: Schemas['PictureFormat'], cmyk = false): void =>
   warning.before(() => void handOff.download(format, cmyk))
@@ -152,7 +154,13 @@ function leaveUnsaved(): void {
   <div class="compose">
     <h1 class="sr">Compose</h1>
     <section class="left panel" aria-label="Composition">
-      <ComposeTabs v-model="part" :drawing="drawing" :is-empty="isEmpty" :in-mm="fields.sizeMode === 'length'" />
+      <ComposeTabs
+        v-model="part"
+        :drawing="drawing"
+        :is-empty="isEmpty"
+        :in-mm="fields.sizeMode === 'length'"
+        :devices="devices"
+      />
       <div id="part" class="part" role="tabpanel" :aria-labelledby="`tab-${part}`">
         <ComposePayload
           v-if="part === 'payload'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import KgVerdict from '@/components/KgVerdict.vue'
@@ -130,7 +131,13 @@ onMounted(async () => {
         </ul>
         <form class="who" @submit.prevent="check.send(device)">
           <label for="device">Which device is this?</label>
-          <input id="device" v-model="device" maxlength="80" autocomplete="off" required />
+          <input
+            id="device"
+            v-model="device"
+            :maxlength="limits.FieldResultInput.device.maxLength"
+            autocomplete="off"
+            required
+          />
           <div v-if="task.devices.length" class="named">
             <button v-for="one in task.devices" :key="one" type="button" class="btn" @click="device = one">
               {{ one }}
@@ -182,7 +189,13 @@ onMounted(async () => {
         </div>
         <form v-if="isByHand" class="who" @submit.prevent>
           <label for="hand">Which scanner did you use?</label>
-          <input id="hand" v-model="device" maxlength="80" autocomplete="off" required />
+          <input
+            id="hand"
+            v-model="device"
+            :maxlength="limits.FieldResultInput.device.maxLength"
+            autocomplete="off"
+            required
+          />
           <div class="three">
             <button
               type="button"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shelveGlyphs } from '@/api/limits'
 import { mdiArrowDown, mdiDeleteOutline, mdiMagnify, mdiPencilOutline, mdiPlus } from '@mdi/js'
 import { useQueryClient } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
@@ -391,7 +392,7 @@ const size = (glyph: Glyph): string =>
           <v-text-field
             v-model="shelf"
             aria-label="Shelf"
-            maxlength="80"
+            :maxlength="shelveGlyphs.shelf.maxLength"
             autofocus
             placeholder="Extraction day cards"
           />

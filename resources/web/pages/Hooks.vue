@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { mdiPlus } from '@mdi/js'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, reactive, ref, watch } from 'vue'
@@ -238,7 +239,12 @@ const pretty = (body: string): string => {
       <form class="sheet-card form" role="dialog" aria-label="New hook" @submit.prevent="make">
         <h2>New hook</h2>
         <label class="label" for="hook-name">What is told</label>
-        <v-text-field id="hook-name" v-model="draft.name" maxlength="120" placeholder="Stock system" />
+        <v-text-field
+          id="hook-name"
+          v-model="draft.name"
+          :maxlength="limits.createHook.name.maxLength"
+          placeholder="Stock system"
+        />
         <p class="wrong">{{ wrong.name?.[0] }}</p>
         <label class="label" for="hook-url">Address</label>
         <v-text-field

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { mdiPlus } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import KeyDetail from '@/components/KeyDetail.vue'
@@ -195,7 +196,7 @@ const addOrigin = (key: Key, origin: string) =>
               class="days plain"
               type="number"
               min="0"
-              max="90"
+              :max="limits.rotateKey.overlap_hours.maximum / 24"
               aria-label="Days that both hold"
           /></label>
           <div class="acts">

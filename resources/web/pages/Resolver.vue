@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { refDebounced } from '@vueuse/core'
 import { reactive, ref } from 'vue'
 import { ApiProblem } from '@/api/client'
@@ -91,7 +92,13 @@ const isOver = (at: string | null): boolean => at !== null && Date.parse(at) <= 
         <input id="r-href" v-model="form.href" class="kg-plain code" spellcheck="false" required />
         <p v-if="wrong.href" class="wrong" role="alert">{{ wrong.href[0] }}</p>
         <label class="label" for="r-title">Title</label>
-        <input id="r-title" v-model="form.title" class="kg-plain" maxlength="200" required />
+        <input
+          id="r-title"
+          v-model="form.title"
+          class="kg-plain"
+          :maxlength="limits.ResolverLinkInput.title.maxLength"
+          required
+        />
         <p v-if="wrong.title" class="wrong" role="alert">{{ wrong.title[0] }}</p>
         <label class="label" for="r-language">Language, if it has one</label>
         <input id="r-language" v-model="form.language" class="kg-plain code" placeholder="cy" />

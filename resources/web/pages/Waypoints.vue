@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
@@ -102,7 +103,13 @@ const STATES = { live: ['holds', 'Live'], paused: ['marginal', 'Paused'], draft:
       </div>
       <form v-if="isMaking" class="new" @submit.prevent="make">
         <label class="label" for="new-name">Name</label>
-        <input id="new-name" v-model="made.name" class="kg-plain" maxlength="120" required />
+        <input
+          id="new-name"
+          v-model="made.name"
+          class="kg-plain"
+          :maxlength="limits.WaypointInput.name.maxLength"
+          required
+        />
         <p v-if="making.name" class="wrong">{{ making.name[0] }}</p>
         <label class="label" for="new-link">Goes to</label>
         <input id="new-link" v-model="made.link" class="kg-plain code" spellcheck="false" required />
@@ -112,7 +119,7 @@ const STATES = { live: ['holds', 'Live'], paused: ['marginal', 'Paused'], draft:
           id="new-code"
           v-model="made.code"
           class="kg-plain code"
-          maxlength="24"
+          :maxlength="limits.WaypointInput.code.maxLength"
           placeholder="by chance, without look-alikes"
         />
         <p v-if="making.code" class="wrong">{{ making.code[0] }}</p>
