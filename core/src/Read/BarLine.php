@@ -23,6 +23,9 @@ final class BarLine
     /** The same in the noisiest picture that is looked at. */
     private const NOISY = 40;
 
+    /** Bits behind the point in places between pixels, which are counted in whole numbers. */
+    private const POINT = 20;
+
     /** Edges a pixel: bars of single pixels have half as many as pixels, noise has more. */
     private const BUSY = 0.66;
 
@@ -41,28 +44,32 @@ final class BarLine
             $by = $dx > 0 ? 1 : -1;
             $right = $width - 1;
             $last = $plane->height - 2;
-            for ($i = 0; $i < $count && $column >= 0 && $column <= $right; $i++, $column += $by, $y += $dy) {
-                $row = (int) $y;
+            $place = (int) ($y * (1 << self::POINT));
+            $step = (int) round($dy * (1 << self::POINT));
+            for ($i = 0; $i < $count && $column >= 0 && $column <= $right; $i++, $column += $by, $place += $step) {
+                $row = $place >> self::POINT;
                 if ($row < 0 || $row > $last) {
                     $row = $row < 0 ? 0 : $last;
                 }
                 $at = $row * $width + $column;
                 $own = ord($pixels[$at]);
-                $greys[] = (int) ($own + ($y - $row) * (ord($pixels[$at + $width]) - $own));
+                $greys[] = $own + ((($place - ($row << self::POINT)) * (ord($pixels[$at + $width]) - $own)) >> self::POINT);
             }
         } else {
             $row = (int) $y;
             $by = $dy > 0 ? 1 : -1;
             $bottom = $plane->height - 1;
             $last = $width - 2;
-            for ($i = 0; $i < $count && $row >= 0 && $row <= $bottom; $i++, $row += $by, $x += $dx) {
-                $column = (int) $x;
+            $place = (int) ($x * (1 << self::POINT));
+            $step = (int) round($dx * (1 << self::POINT));
+            for ($i = 0; $i < $count && $row >= 0 && $row <= $bottom; $i++, $row += $by, $place += $step) {
+                $column = $place >> self::POINT;
                 if ($column < 0 || $column > $last) {
                     $column = $column < 0 ? 0 : $last;
                 }
                 $at = $row * $width + $column;
                 $own = ord($pixels[$at]);
-                $greys[] = (int) ($own + ($x - $column) * (ord($pixels[$at + 1]) - $own));
+                $greys[] = $own + ((($place - ($column << self::POINT)) * (ord($pixels[$at + 1]) - $own)) >> self::POINT);
             }
         }
 

@@ -29,11 +29,11 @@ final readonly class BarLineReader
         foreach ([false, true] as $backwards) {
             $places = $edges;
             if ($backwards) {
+                $places = [];
                 // Runs in the other order begin with a bar when the last edge leads out of one.
-                if (count($edges) % 2 === 1) {
-                    array_pop($places);
+                for ($i = count($edges) - 1 - count($edges) % 2; $i >= 0; $i--) {
+                    $places[] = -$edges[$i];
                 }
-                $places = array_map(static fn (int $edge): int => -$edge, array_reverse($places));
             }
             foreach ($this->texts($places) as $stretch) {
                 $found[] = $line->hit($stretch->text, $stretch->from, $stretch->to, $backwards);
@@ -52,7 +52,8 @@ final readonly class BarLineReader
         // The margin before the picture is as blank as it needs to be.
         $runs = [PHP_INT_MAX >> 8];
         for ($i = 1, $count = count($edges); $i < $count; $i++) {
-            $runs[] = max(1, $edges[$i] - $edges[$i - 1]);
+            $run = $edges[$i] - $edges[$i - 1];
+            $runs[] = $run > 0 ? $run : 1;
         }
         $found = [];
         $skip = 0;
@@ -60,11 +61,11 @@ final readonly class BarLineReader
             // A symbol begins after blank modules, with a bar of one module or, in Code 128, of two and a space of one.
             $blank = $runs[$i - 1];
             $bar = $runs[$i];
-            if ($i < $skip || $blank < 3 * $bar && ($blank < 1.5 * $bar || $bar < 1.2 * $runs[$i + 1])) {
+            if ($i < $skip || $blank < 3 * $bar && (2 * $blank < 3 * $bar || 5 * $bar < 6 * $runs[$i + 1])) {
                 continue;
             }
             // Nor does one hold a space wider than its margin's least.
-            if ($runs[$i + 1] > 4.5 * $bar || $runs[$i + 2] > 5 * $bar || $runs[$i + 3] > 5 * $bar) {
+            if (2 * $runs[$i + 1] > 9 * $bar || $runs[$i + 2] > 5 * $bar || $runs[$i + 3] > 5 * $bar) {
                 continue;
             }
             foreach ($this->decoders as $decoder) {

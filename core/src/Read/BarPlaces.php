@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function abs;
-use function atan2;
 use function count;
 use function floor;
 
@@ -13,7 +11,7 @@ use function floor;
  * Where in a picture bars may stand: blocks that change one way, several of them close together in a row, or many. Lines that cross no such row have
  * no linear symbol to read, which spares most of the lines in pictures of something else.
  */
-final readonly class BarPlaces
+final class BarPlaces
 {
     /** Blocks in a row that are looked at, and those of them that must have bars. A symbol of seven digits with the finest bars is five long. */
     private const ROW = 5;
@@ -32,11 +30,14 @@ final readonly class BarPlaces
     /** Degrees within which the blocks of a row change one way; classes overlap by half. Tuned on the bench. */
     private const ALIKE = 16.0;
 
+    /** @var array<array-key, array<int, true>> rows that were asked for, by the angle of their lines */
+    private array $known = [];
+
     /**
      * @param  ?list<array{float, float, float}>  $blocks  middle of each block of bars in pixels of the picture, and the way it changes in radians; null when they may be anywhere
      * @param  float  $side  pixels of the picture a side of a block
      */
-    public function __construct(private ?array $blocks, private float $side)
+    public function __construct(private readonly ?array $blocks, private readonly float $side)
     {
     }
 
@@ -57,13 +58,25 @@ final readonly class BarPlaces
         if ($this->blocks === null) {
             return null;
         }
-        $radians = deg2rad($degrees);
+
+        // The same angles are looked along in several sizes of the picture.
+        return $this->known[(string) $degrees] ??= $this->rows($this->blocks, deg2rad($degrees));
+    }
+
+    /**
+     * @param  list<array{float, float, float}>  $blocks
+     * @return array<int, true>
+     */
+    private function rows(array $blocks, float $radians): array
+    {
         [$cosine, $sine] = [cos($radians), sin($radians)];
         /** @var array<int, array<int, list<float>>> $classes how far along the line blocks lie, by the way they change and by their row */
         $classes = [];
-        foreach ($this->blocks as [$x, $y, $direction]) {
-            $off = rad2deg(atan2(sin(2 * ($direction - $radians)), cos(2 * ($direction - $radians)))) / 2;
-            if (abs($off) > self::TURNED) {
+        foreach ($blocks as [$x, $y, $direction]) {
+            // Ways are the same after half a turn.
+            $off = rad2deg($direction - $radians);
+            $off -= 180 * floor($off / 180 + 0.5);
+            if ($off > self::TURNED || $off < -self::TURNED) {
                 continue;
             }
             $aside = ($y * $cosine - $x * $sine) / $this->side;

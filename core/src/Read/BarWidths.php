@@ -33,7 +33,7 @@ final class BarWidths
         $rests = [0.0];
         foreach ($slice as $i => $run) {
             $exact = $run * $modules / $total;
-            $width = max(1, (int) round($exact));
+            $width = max(1, (int) ($exact + 0.5));
             if ($width > 4) {
                 return null;
             }

@@ -20,6 +20,11 @@ final class Code128Decoder implements BarDecoder
         if (! isset($runs[$at + 5]) || $runs[$at] < 1.2 * $runs[$at + 1] || $runs[$at - 1] < 1.6 * $runs[$at]) {
             return null;
         }
+        // Widths that are nearer to others than 2, 1 and 1 of eleven are no start, whichever way they are rounded.
+        $module = ($runs[$at] + $runs[$at + 1] + $runs[$at + 2] + $runs[$at + 3] + $runs[$at + 4] + $runs[$at + 5]) / 11;
+        if ($runs[$at] < 1.25 * $module || $runs[$at] > 2.75 * $module || $runs[$at + 1] > 1.75 * $module || $runs[$at + 2] > 1.75 * $module) {
+            return null;
+        }
         $values = [];
         self::$values ??= array_flip(Code128Table::WIDTHS);
         for ($place = $at; count($values) < self::MAX; $place += 6) {

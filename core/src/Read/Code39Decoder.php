@@ -18,14 +18,12 @@ final class Code39Decoder implements BarDecoder
 
     public function decode(array $runs, int $at): ?BarText
     {
-        $first = array_slice($runs, $at, 9);
-        if (count($first) < 9) {
+        // The start character is narrow, wide, two narrow, wide, narrow, wide and two narrow.
+        if (! isset($runs[$at + 8]) || $runs[$at + 1] <= $runs[$at] || $runs[$at + 1] <= $runs[$at + 2] || $runs[$at + 4] <= $runs[$at + 3] || $runs[$at + 4] <= $runs[$at + 5] || $runs[$at + 6] <= $runs[$at + 5] || $runs[$at + 6] <= $runs[$at + 7]) {
             return null;
         }
-        sort($first);
-        // Six of nine elements are narrow.
-        $narrow = array_sum(array_slice($first, 0, 6)) / 6;
-        if ($runs[$at - 1] < BarWidths::QUIET * $narrow || $first[5] > 1.6 * $narrow) {
+        $narrow = ($runs[$at] + $runs[$at + 2] + $runs[$at + 3] + $runs[$at + 5] + $runs[$at + 7] + $runs[$at + 8]) / 6;
+        if ($runs[$at - 1] < BarWidths::QUIET * $narrow || max($runs[$at], $runs[$at + 2], $runs[$at + 3], $runs[$at + 5], $runs[$at + 7], $runs[$at + 8]) > 1.6 * $narrow) {
             return null;
         }
         self::$values ??= array_flip(Code39::PATTERNS);

@@ -14,11 +14,10 @@ final class ItfDecoder implements BarDecoder
 
     public function decode(array $runs, int $at): ?BarText
     {
-        $start = array_slice($runs, $at, 4);
-        if (count($runs) < $at + self::RUNS) {
+        if (! isset($runs[$at + self::RUNS - 1])) {
             return null;
         }
-        $narrow = array_sum($start) / 4;
+        $narrow = ($runs[$at] + $runs[$at + 1] + $runs[$at + 2] + $runs[$at + 3]) / 4;
         if ($runs[$at - 1] < BarWidths::QUIET * $narrow || BarWidths::elements($runs, $at, 4, $narrow) !== 'nnnn' || BarWidths::elements($runs, $at + 74, 3, $narrow) !== 'wnn') {
             return null;
         }
