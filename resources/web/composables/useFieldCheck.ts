@@ -2,6 +2,8 @@ import { computed, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import { type Frame, pgm } from '@/lib/frames'
 
+export type FieldCheck = ReturnType<typeof useFieldCheck>
+
 /** What a tester is asked, what their pictures come to, and sending it: all behind the code of the check's address. */
 export function useFieldCheck(code: string) {
   const task = ref<Schemas['FieldTask'] | null>(null)
@@ -65,34 +67,29 @@ export function useFieldCheck(code: string) {
     return reading
   }
 
+  async function deliver(result: () => Promise<unknown>): Promise<void> {
+    isBusy.value = true
+    problem.value = ''
+    try {
+      await result()
+      isSent.value = true
+      if (task.value !== null) task.value.results++
+    } catch (e) {
+      problem.value = words(e)
+    } finally {
+      isBusy.value = false
+    }
+  }
   async function send(device: string): Promise<void> {
     const result = found.value?.result
     if (result == null) return
-    isBusy.value = true
-    problem.value = ''
-    try {
-      await unwrap(
-        api.PUT('/api/v1/c/{code}/results/{result}', { params: { path: { code, result } }, body: { device } }),
-      )
-      isSent.value = true
-    } catch (e) {
-      problem.value = words(e)
-    } finally {
-      isBusy.value = false
-    }
+    await deliver(() =>
+      unwrap(api.PUT('/api/v1/c/{code}/results/{result}', { params: { path: { code, result } }, body: { device } })),
+    )
   }
-  async function log(device: string, outcome: 'read' | 'other' | 'unread'): Promise<void> {
-    isBusy.value = true
-    problem.value = ''
-    try {
-      await unwrap(api.POST('/api/v1/c/{code}/results', { params: { path }, body: { device, outcome } }))
-      isSent.value = true
-    } catch (e) {
-      problem.value = words(e)
-    } finally {
-      isBusy.value = false
-    }
-  }
+  /** What another scanner made of it, told by hand. */
+  const log = (device: string, outcome: 'read' | 'other' | 'unread'): Promise<void> =>
+    deliver(() => unwrap(api.POST('/api/v1/c/{code}/results', { params: { path }, body: { device, outcome } })))
   function again(): void {
     opened.value = 0
     tip.value = ''

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import * as limits from '@/api/limits'
 import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import FieldCheckByHand from '@/components/FieldCheckByHand.vue'
+import FieldCheckFound from '@/components/FieldCheckFound.vue'
 import KgVerdict from '@/components/KgVerdict.vue'
 import { CAMERA_WORDS, useCamera } from '@/composables/useCamera'
 import { suggestedDevice, useFieldCheck } from '@/composables/useFieldCheck'
@@ -9,7 +10,7 @@ import { suggestedDevice, useFieldCheck } from '@/composables/useFieldCheck'
 /** The page behind a check's address: one print, one reading, one name of a device. */
 const props = defineProps<{ code: string }>()
 const check = useFieldCheck(props.code)
-const { task, found, tries, isBusy, isSent, problem, headline, tip } = check
+const { task, found, tries, isBusy, isSent, problem, tip } = check
 const device = ref('')
 const photo = ref('')
 const isByHand = ref(false)
@@ -23,14 +24,6 @@ const view = useCamera<Schemas['FieldReading']>(check.readFrame, (reading) => {
 const { state } = view
 const isDark = ref(matchMedia('(prefers-color-scheme: dark)').matches)
 const words = computed(() => CAMERA_WORDS[state.value as keyof typeof CAMERA_WORDS] as [string, string] | undefined)
-const points = (corners: number[][]): string => corners.map((one) => one.join(',')).join(' ')
-const say = computed(() =>
-  found.value?.outcome === 'read'
-    ? 'It says what was printed, to the byte.'
-    : found.value?.outcome === 'other'
-      ? 'It does not say what was printed. Look whether it is the label that is shown above.'
-      : (found.value?.hint ?? ''),
-)
 
 function hold(element: unknown): void {
   view.video.value = element as HTMLVideoElement | null
@@ -103,55 +96,14 @@ onMounted(async () => {
         <button type="button" class="btn main wide" @click="again">Read it again</button>
       </section>
       <template v-else-if="found">
-        <figure v-if="photo" class="seen">
-          <img :src="photo" alt="What was taken" />
-          <svg v-if="found.corners.length" :viewBox="`0 0 ${found.width} ${found.height}`" aria-hidden="true">
-            <polygon
-              :points="points(found.corners)"
-              fill="none"
-              stroke="#14201C"
-              :stroke-width="found.width / 70"
-              opacity=".5"
-            />
-            <polygon :points="points(found.corners)" fill="none" stroke="#FF83B8" :stroke-width="found.width / 130" />
-          </svg>
-        </figure>
-        <section class="res" role="status">
-          <KgVerdict :verdict="found.outcome === 'read' ? 'holds' : 'fails'" />
-          <h1>{{ headline }}</h1>
-          <span class="fig">try {{ tries }}</span>
-          <p class="note">{{ say }}</p>
-        </section>
-        <ul v-if="found.figures.length" class="figures" aria-label="Margins">
-          <li v-for="one in found.figures" :key="one.id">
-            <span><KgVerdict :verdict="one.verdict" /> {{ one.label }}</span>
-            <span class="fig">{{ one.figure }}</span><span class="fig need">{{ one.need }}</span>
-            <span class="bar" aria-hidden="true"><i :style="{ width: `${Math.min(100, 50 * one.ratio)}%` }" /></span>
-          </li>
-        </ul>
-        <form class="who" @submit.prevent="check.send(device)">
-          <label for="device">Which device is this?</label>
-          <input
-            id="device"
-            v-model="device"
-            :maxlength="limits.FieldResultInput.device.maxLength"
-            autocomplete="off"
-            required
-          />
-          <div v-if="task.devices.length" class="named">
-            <button v-for="one in task.devices" :key="one" type="button" class="btn" @click="device = one">
-              {{ one }}
-            </button>
-          </div>
-          <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-          <p class="note">
-            What goes back: the time, the verdict, these figures, this name, and a small grey cut-out of the code.
-          </p>
-          <div class="pair">
-            <button type="button" class="btn" @click="again">Try again</button>
-            <button type="submit" class="btn main" :disabled="isBusy || device.trim() === ''">Done, send it</button>
-          </div>
-        </form>
+        <FieldCheckFound
+          v-model:device="device"
+          :found="found"
+          :photo="photo"
+          :task="task"
+          :check="check"
+          @again="again"
+        />
       </template>
       <template v-else>
         <div class="cam" :class="{ live: state === 'live' }">
@@ -187,42 +139,7 @@ onMounted(async () => {
           <button v-if="state === 'live'" type="button" class="btn" @click="view.stop()">Camera off</button>
           <button v-else type="button" class="btn" @click="live">Live camera</button>
         </div>
-        <form v-if="isByHand" class="who" @submit.prevent>
-          <label for="hand">Which scanner did you use?</label>
-          <input
-            id="hand"
-            v-model="device"
-            :maxlength="limits.FieldResultInput.device.maxLength"
-            autocomplete="off"
-            required
-          />
-          <div class="three">
-            <button
-              type="button"
-              class="btn"
-              :disabled="isBusy || device.trim() === ''"
-              @click="check.log(device, 'read')"
-            >
-              It read it
-            </button>
-            <button
-              type="button"
-              class="btn"
-              :disabled="isBusy || device.trim() === ''"
-              @click="check.log(device, 'unread')"
-            >
-              It did not
-            </button>
-            <button
-              type="button"
-              class="btn"
-              :disabled="isBusy || device.trim() === ''"
-              @click="check.log(device, 'other')"
-            >
-              Something else
-            </button>
-          </div>
-        </form>
+        <FieldCheckByHand v-if="isByHand" v-model="device" :check="check" />
         <div class="tell">
           <p>
             <b>The picture is read and forgotten.</b> The time, the verdict, the figures, the name of the device and a
@@ -361,35 +278,11 @@ body {
   color: #fff;
   padding: 2px 8px;
 }
-.acts,
-.pair {
+.acts {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
   padding: 12px;
-}
-.pair {
-  padding: 0;
-}
-.three {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px;
-}
-.seen {
-  margin: 0;
-  position: relative;
-  max-height: 40vh;
-  overflow: hidden;
-  display: grid;
-  background: #0d1311;
-}
-.seen img,
-.seen svg {
-  grid-area: 1 / 1;
-  width: 100%;
-  height: 40vh;
-  object-fit: contain;
 }
 .res,
 .done {
@@ -401,38 +294,6 @@ body {
 .done {
   grid-template-columns: 14px 1fr;
   row-gap: 12px;
-}
-.res p {
-  grid-column: 2 / -1;
-}
-.figures {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.figures li {
-  display: grid;
-  grid-template-columns: 1fr 64px 60px 72px;
-  gap: 8px;
-  align-items: center;
-  min-height: 33px;
-  padding: 0 12px;
-  border-bottom: 1px solid var(--rule);
-}
-.figures .fig {
-  text-align: right;
-}
-.need {
-  color: var(--ink-3);
-}
-.bar {
-  height: 9px;
-  background: linear-gradient(var(--rule), var(--rule)) 0 100% / 100% 1px no-repeat;
-}
-.bar i {
-  display: block;
-  height: 6px;
-  background: var(--ink-2);
 }
 .who {
   display: grid;
@@ -450,14 +311,6 @@ body {
   color: var(--ink);
   padding: 0 10px;
   font: 400 15px/20px var(--font-text);
-}
-.named {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.named .btn {
-  font-weight: 400;
 }
 .tell {
   margin-top: auto;
