@@ -2,65 +2,120 @@
 
 declare(strict_types=1);
 
-// What a fifth more or less of each tuned number of the reader does to a corpus: php thresholds.php FOLDER [EACH], of each category the hardest. Every
-// constant runs in processes of its own, with its class changed before it is loaded. Prints the pictures' symbols that
-// are read as it is, and for each constant how many more or fewer with 0.8 and 1.2 times its value.
+// What a fifth more or less of each tuned number of the reader does to a corpus: php thresholds.php FOLDER [PROCESSES] > docs/thresholds.md
+// Of each category the hardest picture that is read as things are is read again with every constant at 0.8 and 1.2 times its
+// value, in processes of their own whose class was changed before it was loaded.
 
 use KeenGlyph\Bench\Reading\Corpus;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
 
 require __DIR__.'/../../vendor/autoload.php';
 
 /** What is no threshold of reading, or follows from a standard. */
-const EXEMPT = ['BatchCheck', 'TextDifferences', 'ReadOptions', 'ReadBudget', 'SampledGrid', 'Correlation', 'Failure', 'PARTS', 'STOP', 'SHIFTS', 'DIRECTIONS', 'TOLERANCE', 'MAX', 'MAX_FINDERS', 'PROBES', 'MAX_TRIPLETS', 'LINES', 'SMALLEST', 'LARGE', 'MEDIUM', 'DOUBLED', 'COLOURS'];
+const EXEMPT = ['BatchCheck', 'TextDifferences', 'ReadOptions', 'ReadBudget', 'SampledGrid', 'Correlation', 'Failure', 'PARTS', 'POINT', 'STOP', 'SHIFTS', 'DIRECTIONS', 'TOLERANCE', 'MAX', 'SMALLEST', 'LARGEST', 'DIGIT', 'DOUBLED', 'COLOURS', 'MAX_BYTES'];
+const SOURCE = __DIR__.'/../../src/Read';
+/** Milliseconds a picture: more than any of them needs, so that a machine that is busy reads the same. */
+const TIME = 6_000;
 
-$source = __DIR__.'/../../src/Read';
-$folder = $argv[1] ?? exit("php thresholds.php FOLDER [EACH]\n");
-$each = (int) ($argv[2] ?? 3);
+/** @param  array{file: string, texts: list<string>}  $picture */
+$isRead = static function (string $folder, array $picture): bool {
+    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents("$folder/{$picture['file']}")), new ReadOptions(budgetMs: TIME));
+    $found = [...array_map(static fn ($one) => $one->symbol->content->text, $outcome->readings), ...array_map(static fn ($one) => $one->text, $outcome->linear)];
 
-/** Symbols read, with one constant at another value. */
-$count = static function (string $folder, int $each): int {
-    $seen = [];
-    $read = 0;
-    // The last of each category are the hardest, and the first that a changed number loses or wins.
-    foreach (array_reverse(Corpus::in($folder, null)->pictures) as ['file' => $file, 'category' => $category, 'texts' => $texts]) {
-        $seen[$category] = ($seen[$category] ?? 0) + 1;
-        if ($seen[$category] > $each || $texts === []) {
-            continue;
-        }
-        $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents("$folder/$file")));
-        $found = [...array_map(static fn ($one) => $one->symbol->content->text, $outcome->readings), ...array_map(static fn ($one) => $one->text, $outcome->linear)];
-        $read += count(array_intersect($texts, $found));
-    }
-
-    return $read;
+    return array_diff($picture['texts'], $found) === [];
 };
 
+$folder = $argv[1] ?? exit("php thresholds.php FOLDER [PROCESSES]\n");
 if (isset($argv[3])) {
     [$class, $name, $value] = explode(':', $argv[3]);
-    $code = (string) file_get_contents("$source/$class.php");
+    $code = (string) file_get_contents(SOURCE."/$class.php");
     eval((string) preg_replace(['/^<\?php|declare\(strict_types=1\);/m', "/(const $name = )-?[0-9._]+;/"], ['', "\${1}$value;"], $code));
-    echo $count($folder, $each);
+    $lost = [];
+    foreach (json_decode((string) file_get_contents($argv[4]), true, 8, JSON_THROW_ON_ERROR) as $category => $picture) {
+        if (! $isRead($folder, $picture)) {
+            $lost[] = $category;
+        }
+    }
+    echo implode(', ', $lost), '.';
     exit;
 }
-$run = static fn (string $change): string => (string) shell_exec(implode(' ', array_map(escapeshellarg(...), [PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', __FILE__, $folder, (string) $each, $change])));
-$base = (int) $run('Reader:NONE:0');
-echo "as it is: $base read\n";
-foreach (glob("$source/*.php") ?: [] as $file) {
-    preg_match_all('/const ([A-Z_]+) = (-?[0-9._]+);/', (string) file_get_contents($file), $constants, PREG_SET_ORDER);
-    foreach ($constants as [, $name, $value]) {
-        if (in_array($name, EXEMPT, true) || in_array(basename($file, '.php'), EXEMPT, true)) {
+
+$pictures = [];
+foreach (array_reverse(Corpus::in($folder, null)->pictures) as $picture) {
+    if ($picture['texts'] !== [] && ! isset($pictures[$picture['category']]) && $isRead($folder, $picture)) {
+        $pictures[$picture['category']] = $picture;
+    }
+}
+$list = (string) tempnam(sys_get_temp_dir(), 'thresholds');
+file_put_contents($list, json_encode($pictures, JSON_THROW_ON_ERROR));
+
+/** @var list<array{string, string, string, string, list<string>}> $constants class, name, value, what it is, and the two other values */
+$constants = [];
+foreach (glob(SOURCE.'/*.php') ?: [] as $file) {
+    $class = basename($file, '.php');
+    preg_match_all('~(?:/\*\*\s*((?:(?!\*/).)*?)\s*\*/\s*)?(?:private|public) const ([A-Z_]+) = (-?[0-9._]+);~s', (string) file_get_contents($file), $found, PREG_SET_ORDER);
+    $what = '';
+    foreach ($found as [, $comment, $name, $value]) {
+        // Several constants may share a comment, which stands before the first.
+        $what = $comment === '' ? $what : (string) preg_replace(['/^\*\s*/', '/\s*\n\s*\*\s*/'], ['', ' '], $comment);
+        if (in_array($name, EXEMPT, true) || in_array($class, EXEMPT, true)) {
             continue;
         }
-        $isWhole = ! str_contains($value, '.');
         $number = (float) str_replace('_', '', $value);
-        $results = [];
-        foreach ([0.8, 1.2] as $factor) {
-            $other = $isWhole ? (string) ($factor < 1 ? min((int) $number - 1, (int) round($number * $factor)) : max((int) $number + 1, (int) round($number * $factor))) : sprintf('%.4f', $number * $factor);
-            $got = $run(basename($file, '.php').":$name:$other");
-            $results[] = is_numeric($got) ? sprintf('%s: %+d', $other, (int) $got - $base) : "$other: fails";
-        }
-        printf("%-22s %-14s %10s   %s\n", basename($file, '.php'), $name, $value, implode('   ', $results));
+        $others = array_map(static fn (float $factor): string => str_contains($value, '.')
+            ? rtrim(sprintf('%.6f', $number * $factor), '0')
+            : (string) ($factor < 1 ? min((int) $number - 1, (int) round($number * $factor)) : max((int) $number + 1, (int) round($number * $factor))), [0.8, 1.2]);
+        $constants[] = [$class, $name, $value, $what, array_map(static fn (string $other): string => str_ends_with($other, '.') ? $other.'0' : $other, $others)];
     }
+}
+
+$jobs = [];
+foreach ($constants as $i => [$class, $name, , , $others]) {
+    foreach ($others as $k => $other) {
+        $jobs[] = [$i, $k, "$class:$name:$other"];
+    }
+}
+$results = [];
+$running = [];
+while ($jobs !== [] || $running !== []) {
+    while ($jobs !== [] && count($running) < (int) ($argv[2] ?? 2)) {
+        [$i, $k, $change] = array_shift($jobs);
+        $process = proc_open([PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-d', 'memory_limit=1G', '-d', 'display_errors=0', __FILE__, $folder, '1', $change, $list], [1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        assert(is_resource($process));
+        $running[] = [$i, $k, $process, $pipes[1]];
+    }
+    foreach ($running as $at => [$i, $k, $process, $pipe]) {
+        if (! proc_get_status($process)['running']) {
+            $results[$i][$k] = (string) stream_get_contents($pipe);
+            proc_close($process);
+            unset($running[$at]);
+            fwrite(STDERR, sprintf("\r%d left ", count($jobs)));
+        }
+    }
+    usleep(20_000);
+}
+unlink($list);
+
+$count = count($pictures);
+echo <<<MARKDOWN
+    # The reader's tuned numbers
+
+    Made by `php core/bench/reading/thresholds.php FOLDER > docs/thresholds.md`. A number of `core/src/Read` that names no clause and no
+    measurement was tuned on the bench. Here each of them is a fifth smaller and a fifth larger (a whole number at least one), and of
+    $count kinds of pictures ([`reading.md`](reading.md)) the hardest that is read as things are is read again. A dash says that all of them still are; else the kinds
+    that are lost stand there. Many numbers spare time rather than decide what is read.
+
+    | class | number | value | what it is | a fifth less | a fifth more |
+    | --- | --- | --: | --- | --- | --- |
+
+    MARKDOWN;
+foreach ($constants as $i => [$class, $name, $value, $what, $others]) {
+    $cells = array_map(static fn (int $k): string => "$others[$k]: ".match ($results[$i][$k] ?? '') {
+        '.' => '–',
+        '' => 'cannot run',
+        default => rtrim($results[$i][$k], '.'),
+    }, [0, 1]);
+    printf("| `%s` | `%s` | %s | %s | %s | %s |\n", $class, $name, $value, strtr($what, ['|' => '\\|']), ...$cells);
 }
