@@ -8,7 +8,9 @@ declare(strict_types=1);
 
 use KeenGlyph\Bench\Reading\Corpus;
 use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\LinearReading;
 use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\Reading;
 use KeenGlyph\Core\Read\ReadOptions;
 
 require __DIR__.'/../../vendor/autoload.php';
@@ -19,13 +21,14 @@ const SOURCE = __DIR__.'/../../src/Read';
 /** Milliseconds a picture: more than any of them needs, so that a machine that is busy reads the same. */
 const TIME = 6_000;
 
-/** @param  array{file: string, texts: list<string>}  $picture */
-$isRead = static function (string $folder, array $picture): bool {
-    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents("$folder/{$picture['file']}")), new ReadOptions(budgetMs: TIME));
-    $found = [...array_map(static fn ($one) => $one->symbol->content->text, $outcome->readings), ...array_map(static fn ($one) => $one->text, $outcome->linear)];
+/** @param  list<string>  $texts */
+function isRead(string $file, array $texts): bool
+{
+    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) file_get_contents($file)), new ReadOptions(budgetMs: TIME));
+    $found = [...array_map(static fn (Reading $one): string => $one->symbol->content->text, $outcome->readings), ...array_map(static fn (LinearReading $one): string => $one->text, $outcome->linear)];
 
-    return array_diff($picture['texts'], $found) === [];
-};
+    return array_diff($texts, $found) === [];
+}
 
 $folder = $argv[1] ?? exit("php thresholds.php FOLDER [PROCESSES]\n");
 if (isset($argv[3])) {
@@ -33,8 +36,9 @@ if (isset($argv[3])) {
     $code = (string) file_get_contents(SOURCE."/$class.php");
     eval((string) preg_replace(['/^<\?php|declare\(strict_types=1\);/m', "/(const $name = )-?[0-9._]+;/"], ['', "\${1}$value;"], $code));
     $lost = [];
-    foreach (json_decode((string) file_get_contents($argv[4]), true, 8, JSON_THROW_ON_ERROR) as $category => $picture) {
-        if (! $isRead($folder, $picture)) {
+    $files = explode(',', $argv[4]);
+    foreach (Corpus::in($folder, null)->pictures as ['file' => $file, 'category' => $category, 'texts' => $texts]) {
+        if (in_array($file, $files, true) && ! isRead("$folder/$file", $texts)) {
             $lost[] = $category;
         }
     }
@@ -43,13 +47,11 @@ if (isset($argv[3])) {
 }
 
 $pictures = [];
-foreach (array_reverse(Corpus::in($folder, null)->pictures) as $picture) {
-    if ($picture['texts'] !== [] && ! isset($pictures[$picture['category']]) && $isRead($folder, $picture)) {
-        $pictures[$picture['category']] = $picture;
+foreach (array_reverse(Corpus::in($folder, null)->pictures) as ['file' => $file, 'category' => $category, 'texts' => $texts]) {
+    if ($texts !== [] && ! isset($pictures[$category]) && isRead("$folder/$file", $texts)) {
+        $pictures[$category] = $file;
     }
 }
-$list = (string) tempnam(sys_get_temp_dir(), 'thresholds');
-file_put_contents($list, json_encode($pictures, JSON_THROW_ON_ERROR));
 
 /** @var list<array{string, string, string, string, list<string>}> $constants class, name, value, what it is, and the two other values */
 $constants = [];
@@ -82,7 +84,7 @@ $running = [];
 while ($jobs !== [] || $running !== []) {
     while ($jobs !== [] && count($running) < (int) ($argv[2] ?? 2)) {
         [$i, $k, $change] = array_shift($jobs);
-        $process = proc_open([PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-d', 'memory_limit=1G', '-d', 'display_errors=0', __FILE__, $folder, '1', $change, $list], [1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        $process = proc_open([PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing', '-d', 'opcache.jit_buffer_size=64M', '-d', 'memory_limit=1G', '-d', 'display_errors=0', __FILE__, $folder, '1', $change, implode(',', $pictures)], [1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
         assert(is_resource($process));
         $running[] = [$i, $k, $process, $pipes[1]];
     }
@@ -96,8 +98,6 @@ while ($jobs !== [] || $running !== []) {
     }
     usleep(20_000);
 }
-unlink($list);
-
 $count = count($pictures);
 echo <<<MARKDOWN
     # The reader's tuned numbers
