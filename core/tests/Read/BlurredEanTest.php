@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Read\BarLine;
+use KeenGlyph\Core\Read\BarStretch;
 use KeenGlyph\Core\Read\BlurredEanReader;
 use KeenGlyph\Core\Read\EanDecoder;
 use KeenGlyph\Core\Read\EanProfile;
@@ -47,6 +48,7 @@ it('reads what has no edges left', function (LinearSymbology $symbology, string 
         }
         $found = (new BlurredEanReader(20))->read($greys);
         expect($found)->toHaveCount(1, "$module pixels, $sigma modules")
+            ->and($found[0])->toBeInstanceOf(BarStretch::class)
             ->and([$found[0]->text->symbology, $found[0]->text->text])->toBe([$symbology->value, $text])
             ->and([$found[0]->from, $found[0]->to])->toEqualWithDelta([12 * $module, (12 + strlen($pattern)) * $module], 1.2 * $module)
             ->and((new EanDecoder)->decode($runs, 1)?->text)->toBeIn([null, $text]);

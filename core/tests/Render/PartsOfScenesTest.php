@@ -9,6 +9,8 @@ use KeenGlyph\Core\Finish\Inks;
 use KeenGlyph\Core\Finish\InvalidFinish;
 use KeenGlyph\Core\Finish\Layout;
 use KeenGlyph\Core\Finish\ModuleShape;
+use KeenGlyph\Core\Finish\Overlay;
+use KeenGlyph\Core\Finish\OverlayBox;
 use KeenGlyph\Core\Finish\PixelArt;
 use KeenGlyph\Core\Finish\Size;
 use KeenGlyph\Core\Render\GradientRaster;
@@ -23,11 +25,13 @@ use KeenGlyph\Core\Render\Paint;
 use KeenGlyph\Core\Render\Path;
 use KeenGlyph\Core\Render\Picture;
 use KeenGlyph\Core\Render\Piece;
+use KeenGlyph\Core\Render\PixelRows;
 use KeenGlyph\Core\Render\PlacedPath;
 use KeenGlyph\Core\Render\PngRenderer;
 use KeenGlyph\Core\Render\PrintInk;
 use KeenGlyph\Core\Render\Raster;
 use KeenGlyph\Core\Render\Scene;
+use KeenGlyph\Core\Render\SceneBuilder;
 use KeenGlyph\Core\Render\ShadingText;
 use KeenGlyph\Core\Render\VectorPath;
 use KeenGlyph\Core\Symbol\ModuleMatrix;
@@ -184,6 +188,17 @@ it('scales a picture into its box', function (): void {
     expect([$layer->left, $layer->top, count($layer->rows), $layer->paint])->toBe([10, 10, 10, null])
         ->and(strlen($layer->rows[0]))->toBe(20)->and(strlen($layer->colours[0]))->toBe(60)
         ->and(substr($layer->colours[5], 0, 3))->toBe("\xFF\x00\x00")->and(substr($layer->colours[5], -3))->toBe("\x00\x00\xFF");
+});
+
+it('draws boxes over the modules in the two inks, a later one over an earlier', function (): void {
+    $finish = Finish::coloured(Colour::fromHex('#C00000'), Colour::fromHex('#FFFFFF'), 0);
+    $matrix = new ModuleMatrix(array_fill(0, 4, '1111'));
+    $overlay = new Overlay([new OverlayBox(0.0, 0.0, 4.0, 2.0, false), new OverlayBox(1.0, 1.0, 2.0, 2.0, true), new OverlayBox(1.5, 1.5, 1.0, 1.0, false)]);
+    $drawn = Raster::of(SceneBuilder::ofGrid($matrix, $finish, Layout::of(4, $finish, Size::ofModule(2)), '', $overlay));
+    expect($drawn)->toBeInstanceOf(PixelRows::class);
+    $light = array_search([255, 255, 255, 255], $drawn->palette, true);
+    $shape = array_map(static fn (string $row): string => implode('', array_map(static fn (string $pixel): string => ord($pixel) === $light ? '.' : '#', str_split($row))), $drawn->rows);
+    expect($shape)->toBe(['........', '........', '..####..', '..#..#..', '###..###', '########', '########', '########']);
 });
 
 it('lays the parts over each other, the later one above', function (): void {

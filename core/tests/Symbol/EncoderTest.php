@@ -8,6 +8,7 @@ use KeenGlyph\Core\Symbol\Codewords;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
+use KeenGlyph\Core\Symbol\Fit;
 use KeenGlyph\Core\Symbol\FormatInformation;
 use KeenGlyph\Core\Symbol\InvalidSymbol;
 use KeenGlyph\Core\Symbol\LevelTable;
@@ -105,6 +106,16 @@ it('tells what each level costs, as the encoder then makes it', function () {
         }
     }
     expect(array_column(LevelTable::of(str_repeat('7', 3500)), 'fits'))->toBe([true, true, true, false]);
+});
+
+it('says what a text fits into without drawing it, with the level lifted and the cuts that were weighed', function (): void {
+    $options = new EncodeOptions(ErrorCorrectionLevel::L, raiseLevel: true);
+    $symbol = Encoder::encode('HIVE 7', $options);
+    $fit = Encoder::fit('HIVE 7', $options);
+    expect($fit)->toBeInstanceOf(Fit::class)->and($fit->version)->toEqual($symbol->version)->and($fit->level)->toBe(ErrorCorrectionLevel::H)
+        ->and($fit->segmentation->bits($fit->version))->toBe($symbol->bitsUsed())
+        // A segmentation that was made before is used again.
+        ->and(Encoder::fit('HIVE 7', new EncodeOptions(ErrorCorrectionLevel::Q), $fit->segmentation)->segmentation)->toBe($fit->segmentation);
 });
 
 it('lifts the level as far as the version allows', function () {

@@ -83,7 +83,8 @@ const day = (at: string): string =>
           <span v-if="errors.code" class="wrong">{{ errors.code[0] }}</span></label
         >
         <label
-          ><span class="label">Language</span><input v-model="language" class="kg-plain code" maxlength="12" />
+          ><span class="label">Language</span
+          ><input v-model="language" class="kg-plain code" :maxlength="limits.NewPage.language.maxLength" />
           <span v-if="errors.language" class="wrong">{{ errors.language[0] }}</span></label
         >
         <v-btn class="main" type="submit">Make the page</v-btn>

@@ -271,8 +271,8 @@ async function go(): Promise<void> {
             v-model.number="recipe.size_mm"
             class="kg-plain fig"
             type="number"
-            min="3"
-            :max="limits.Options.size_mm.maximum"
+            :min="limits.RunRecipe.size_mm.minimum"
+            :max="limits.RunRecipe.size_mm.maximum"
             step="0.1"
         /></label>
         <label
@@ -281,8 +281,8 @@ async function go(): Promise<void> {
             v-model.number="recipe.dpi"
             class="kg-plain fig"
             type="number"
-            :min="limits.Options.dpi.minimum"
-            :max="limits.Options.dpi.maximum"
+            :min="limits.RunRecipe.dpi.minimum"
+            :max="limits.RunRecipe.dpi.maximum"
         /></label>
         <label
           ><span class="label">Format</span

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { gradePicture } from '@/api/limits'
 import { computed, onScopeDispose, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import PrintGrades from '@/components/PrintGrades.vue'
@@ -10,6 +11,8 @@ const name = ref('')
 const problem = ref('')
 const isBusy = ref(false)
 const white = ref<number | null>(null)
+const whiteProblem = ref('')
+const bounds = gradePicture.white
 const which = ref(0)
 const isOver = ref(false)
 let file: File | null = null
@@ -50,8 +53,15 @@ async function grade(chosen: File | null | undefined): Promise<void> {
   }
 }
 function whiteChanged(event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
-  white.value = value >= 5 && value <= 100 ? value / 100 : null
+  const input = event.target as HTMLInputElement
+  const share = Number(input.value) / 100
+  // What is no reflectance must not pass for none: contrast would be graded by another measure than was asked for.
+  whiteProblem.value =
+    input.validity.badInput || (input.value !== '' && (share < bounds.minimum || share > bounds.maximum))
+      ? `A number, ${100 * bounds.minimum} to ${100 * bounds.maximum}, or nothing.`
+      : ''
+  if (whiteProblem.value !== '') return
+  white.value = input.value === '' ? null : share
   void grade(file)
 }
 function pasted(event: ClipboardEvent): void {
@@ -87,7 +97,17 @@ onScopeDispose(() => {
       </label>
       <div class="pad white">
         <label class="label" for="white">White reference in the picture, reflectance in %</label>
-        <input id="white" class="plain fig" type="number" min="5" max="100" placeholder="none" @change="whiteChanged" />
+        <input
+          id="white"
+          class="plain fig"
+          type="number"
+          :min="100 * bounds.minimum"
+          :max="100 * bounds.maximum"
+          placeholder="none"
+          :aria-invalid="whiteProblem !== ''"
+          @change="whiteChanged"
+        />
+        <p v-if="whiteProblem" class="say fails" role="alert">{{ whiteProblem }}</p>
         <p class="note">
           A patch whose reflectance is known, and which is the lightest thing in the picture. Without one, contrast is
           relative.

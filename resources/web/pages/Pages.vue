@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as limits from '@/api/limits'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -148,7 +149,13 @@ async function removeNow(): Promise<void> {
       </div>
       <form v-if="tag !== null" class="row bar" @submit.prevent="addLanguage">
         <label class="label" for="new-language">Tag of the language</label>
-        <input id="new-language" v-model="tag" class="kg-plain code" placeholder="cy" maxlength="12" />
+        <input
+          id="new-language"
+          v-model="tag"
+          class="kg-plain code"
+          placeholder="cy"
+          :maxlength="limits.NewPage.language.maxLength"
+        />
         <v-btn type="submit">Add it</v-btn>
         <span class="note">A visitor gets the language that their phone asks for.</span>
       </form>

@@ -1,6 +1,6 @@
 <?php
 
-// Answers every recorded question anew: php core/tests/Payload/answers.php
+// Answers every recorded question anew: php core/tests/Payload/record-answers.php
 
 declare(strict_types=1);
 
