@@ -190,7 +190,7 @@ async function tryIt(): Promise<void> {
         <KgVerdict :verdict="reads ? 'holds' : 'fails'" /><b
           >{{ reads ? 'Read' : 'Not read' }} by its {{ cell.decoder }} decoder</b
         >
-        <span class="note">; {{ other }}: {{ sample.read[other] ? 'read' : 'not read' }}</span>
+        <span class="note">{{ other }}: {{ sample.read[other] ? 'read' : 'not read' }}</span>
       </p>
       <dl>
         <template v-if="sample.seen">
