@@ -11,7 +11,7 @@ beforeEach(forget)
 
 it('grades with a reflectance that can be one, says what is none, and does not take that for nothing', async () => {
   answers.set('POST /api/v1/grades', { symbols: [], width: 400, height: 300, hint: null })
-  const page = shown(Grade)
+  const page = shown(Grade, {})
   const file = page.find('input[type=file]')
   Object.defineProperty(file.element, 'files', { value: [new File(['x'], 'label.png', { type: 'image/png' })] })
   await file.trigger('change')
