@@ -156,6 +156,7 @@ test('a label is laid out over its rows, mended where it does not fit, and print
   await page.getByRole('button', { name: 'Draw them' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Done' })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByText('3 of 3 on 1')).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Rows of the run' }).getByText('waits')).toHaveCount(0)
   await page.getByRole('link', { name: shelf }).last().click()
   await expect(page.getByText('https://fennmoor.example/p/0789')).toBeVisible()
 })

@@ -7,6 +7,7 @@ use App\Models\Ability;
 use App\Models\User;
 use App\Models\Workspace;
 use Illuminate\Foundation\Testing\RefreshDatabase;
+use Symfony\Component\Process\Process;
 use Tests\TestCase;
 
 pest()->extend(TestCase::class)->use(RefreshDatabase::class)->in('Feature');
@@ -27,6 +28,15 @@ function keyOf(User $user, ?array $abilities = null, ?Workspace $workspace = nul
     app('auth')->forgetGuards();
 
     return ['Authorization' => "Bearer $key"];
+}
+
+/** The command line as somebody runs it. @return array{int, string, string} exit status, output and errors */
+function glyph(string ...$words): array
+{
+    $process = new Process([__DIR__.'/../bin/glyph', ...$words], sys_get_temp_dir(), ['PATH' => getenv('PATH')]);
+    $process->run();
+
+    return [(int) $process->getExitCode(), $process->getOutput(), $process->getErrorOutput()];
 }
 
 /** A glyph as it would be sent. @param  array<string, mixed>  $more @return array<string, mixed> */

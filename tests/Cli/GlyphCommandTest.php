@@ -2,17 +2,6 @@
 
 declare(strict_types=1);
 
-use Symfony\Component\Process\Process;
-
-/** @return array{int, string, string} exit status, output and errors */
-function glyph(string ...$words): array
-{
-    $process = new Process([__DIR__.'/../../bin/glyph', ...$words], sys_get_temp_dir(), ['PATH' => getenv('PATH')]);
-    $process->run();
-
-    return [(int) $process->getExitCode(), $process->getOutput(), $process->getErrorOutput()];
-}
-
 beforeEach(function () {
     $this->folder = sys_get_temp_dir().'/kg-'.bin2hex(random_bytes(6));
     mkdir($this->folder);

@@ -20,10 +20,14 @@ beforeEach(function () {
     $this->user = User::factory()->create();
     $this->withHeaders([...keyOf($this->user), 'Accept' => 'application/json']);
     $this->ask = fn (array $more = []) => $this->postJson('/api/v1/proofs', ['text' => 'https://fennmoor.example/hive/7', 'size_mm' => 20, 'dpi' => 300, 'devices' => ['kiosk', 'recent_phone'], 'conditions' => ['tilt'], ...$more]);
-    $this->prove = function (string $id): void {
-        foreach ([0, 1] as $row) {
-            (new ProveRow($id, $row))->handle(new FinishProof);
-        }
+    $this->prove = function (string $id, int ...$rows): void {
+        // A machine that is slow leaves a row to the next worker, as the queue would.
+        $runs = 0;
+        do {
+            foreach ($rows === [] ? [0, 1] : $rows as $row) {
+                (new ProveRow($id, $row))->handle(new FinishProof);
+            }
+        } while (Proof::query()->findOrFail($id)->isOpen() && ++$runs < 10);
     };
 });
 
@@ -115,7 +119,7 @@ it('looks through the strangest camera that its bounds allow', function () {
     foreach (['motion', 'defocus', 'jpeg', 'curvature', 'scratches'] as $condition) {
         $this->getJson("/api/v1/proofs/$id/sample?device=odd&condition=$condition&figure=50")->assertOk();
     }
-    (new ProveRow($id, 0))->handle(new FinishProof);
+    ($this->prove)($id, 0);
     $this->getJson("/api/v1/proofs/$id")->assertJsonPath('state', 'done');
 });
 

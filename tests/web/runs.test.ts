@@ -1,5 +1,6 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { effectScope } from 'vue'
+import { createApp, effectScope, ref } from 'vue'
 
 const { post, get, remove } = vi.hoisted(() => ({ post: vi.fn(), get: vi.fn(), remove: vi.fn() }))
 vi.mock('@/api/client', () => {
@@ -14,7 +15,7 @@ vi.mock('@/api/client', () => {
   return { api: { POST: post, GET: get, DELETE: remove }, ApiProblem, unwrap: (call: Promise<unknown>) => call }
 })
 
-const { hasRows, useWholeCheck } = await import('@/composables/useRuns')
+const { hasRows, useRunItems, useWholeCheck } = await import('@/composables/useRuns')
 type Source = import('@/composables/useRuns').RunSource
 
 const source: Source = {
@@ -87,5 +88,24 @@ describe('where rows come from', () => {
     expect(hasRows({ ...source, kind: 'shelf', shelf: ' ' })).toBe(false)
     expect(hasRows({ ...source, kind: 'series' })).toBe(false)
     expect(hasRows({ ...source, kind: 'series', series: { ...source.series, to: 1 } })).toBe(true)
+  })
+})
+
+describe('the rows of a run', () => {
+  it('are fetched once more when the run has come to its end', async () => {
+    const row = (state: string) => ({ data: [{ row: 2, state }], next: null })
+    get.mockResolvedValueOnce(row('waiting')).mockResolvedValueOnce(row('made'))
+    const isOpen = ref(true)
+    const app = createApp({}).use(VueQueryPlugin)
+    const scope = effectScope()
+    const { items } = app.runWithContext(() => scope.run(() => useRunItems('r1', 'all', isOpen))!)
+    await vi.advanceTimersByTimeAsync(100)
+    expect(items.value).toEqual([{ row: 2, state: 'waiting' }])
+    isOpen.value = false
+    await vi.advanceTimersByTimeAsync(100)
+    expect(items.value).toEqual([{ row: 2, state: 'made' }])
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(get).toHaveBeenCalledTimes(2)
+    scope.stop()
   })
 })

@@ -4112,10 +4112,10 @@ export interface components {
             sheet: string | Record<string, never> | null;
             /** @description What was read back from the finished pages */
             sheets: {
-                pages?: number;
-                labels?: number;
-                read_back?: number;
-                checked?: boolean;
+                pages: number;
+                labels: number;
+                read_back: number;
+                checked: boolean;
             } | null;
             keep: components["schemas"]["RunKeep"] | null;
             /**

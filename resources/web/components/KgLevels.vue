@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import KgTyped from './KgTyped.vue'
 
 /** What each error correction level costs and gives at a printed width, and the choice between them: one tab stop, arrows move. */
 const props = defineProps<{
@@ -21,8 +22,8 @@ const module = (row: Schemas['LevelRow']): number => mm.value / ((row.modules ??
 const widest = computed(() => Math.max(props.needed * 1.6, ...props.rows.filter((row) => row.modules).map(module)))
 const isOn = (row: Schemas['LevelRow']): boolean => row.level === level.value
 
-function resize(event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
+function resize(text: string): void {
+  const value = Number(text)
   if (value >= 4 && value <= 2000) mm.value = value
 }
 
@@ -53,7 +54,7 @@ function move(event: KeyboardEvent, step: number): void {
         <th class="mm">
           <label
             >Module at
-            <input
+            <KgTyped
               class="fig"
               type="number"
               min="4"
@@ -61,7 +62,7 @@ function move(event: KeyboardEvent, step: number): void {
               step="any"
               :value="mm"
               aria-label="Printed width in millimetres, quiet zone included"
-              @change="resize"
+              @take="resize"
             />
             mm</label
           >

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import { added, type Layout, nameOf, type Part } from '@/lib/label'
 import KgSlide from './KgSlide.vue'
+import KgTyped from './KgTyped.vue'
 import KgVerdict from './KgVerdict.vue'
 import LabelPartForm from './LabelPartForm.vue'
 import LabelSheetForm from './LabelSheetForm.vue'
@@ -72,12 +73,10 @@ function raise(by: number): void {
   put({ ...layout.value, parts: list })
   chosen.value = to
 }
-function side(key: 'width' | 'height' | 'bleed', event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
+function side(key: 'width' | 'height' | 'bleed', text: string): void {
   const [least, most] = key === 'bleed' ? [0, 5] : [5, 200]
-  if (Number.isFinite(value) && value >= least && value <= most)
-    put({ ...layout.value, [key]: Math.round(value * 10) / 10 })
-  else (event.target as HTMLInputElement).value = String(layout.value[key] ?? 0)
+  if (text.trim() !== '' && Number(text) >= least && Number(text) <= most)
+    put({ ...layout.value, [key]: Math.round(Number(text) * 10) / 10 })
 }
 /** The label as large as those of the paper. */
 function fit(): void {
@@ -148,7 +147,7 @@ const ADD = [
         <h2>The label</h2>
         <p class="note">
           {{ layout.width }} × {{ layout.height }} mm, {{ parts.length }} parts, for
-          {{ all.toLocaleString('en-GB') }} rows
+          {{ all === 0 ? 'rows that are not known yet' : `${all.toLocaleString('en-GB')} rows` }}
         </p>
       </div>
       <v-btn :disabled="past.length === 0" @click="undo">Undo</v-btn>
@@ -205,25 +204,25 @@ const ADD = [
         <div class="four">
           <label
             ><span class="note">wide</span
-            ><input class="kg-plain fig" type="number" step="0.1" :value="layout.width" @change="side('width', $event)"
+            ><KgTyped class="kg-plain fig" type="number" step="0.1" :value="layout.width" @take="side('width', $event)"
           /></label>
           <label
             ><span class="note">high</span
-            ><input
+            ><KgTyped
               class="kg-plain fig"
               type="number"
               step="0.1"
               :value="layout.height"
-              @change="side('height', $event)"
+              @take="side('height', $event)"
           /></label>
           <label
             ><span class="note">bleed</span
-            ><input
+            ><KgTyped
               class="kg-plain fig"
               type="number"
               step="0.5"
               :value="layout.bleed ?? 0"
-              @change="side('bleed', $event)"
+              @take="side('bleed', $event)"
           /></label>
           <label
             ><span class="note">ground</span
@@ -272,8 +271,9 @@ const ADD = [
         @remove="remove"
       />
       <p class="verdict" role="status">
-        <KgVerdict :verdict="trouble || label?.problem ? 'fails' : label ? 'holds' : 'not_run'" />
+        <KgVerdict :verdict="trouble || label?.problem ? 'fails' : label && shown ? 'holds' : 'not_run'" />
         <span v-if="trouble || label?.problem" class="wrong">{{ trouble || label?.problem }}</span>
+        <span v-else-if="!shown">No row yet to try it with.</span>
         <span v-else-if="label"
           >Everything fits. Its symbol says <b class="code">{{ label.text }}</b> ({{ label.symbol }}).</span
         >

@@ -3,6 +3,7 @@ import * as limits from '@/api/limits'
 import { computed, ref } from 'vue'
 import { plain, type Part } from '@/lib/label'
 import KgSlide from './KgSlide.vue'
+import KgTyped from './KgTyped.vue'
 
 /** What a part says and how it looks. */
 const props = defineProps<{ part: Part; columns: string[] }>()
@@ -11,16 +12,11 @@ const emit = defineEmits<{ change: [part: Part, done: boolean] }>()
 const BARS = ['code128', 'ean13', 'ean8', 'upca', 'itf14', 'code39']
 const problem = ref('')
 const set = (more: Partial<Part>, done = true): void => emit('change', { ...props.part, ...more } as Part, done)
-const number = (event: Event): number | null => {
-  const value = Number((event.target as HTMLInputElement).value)
-  return (event.target as HTMLInputElement).value.trim() === '' || !Number.isFinite(value) ? null : value
-}
-function place(key: 'x' | 'y' | 'width' | 'height', event: Event): void {
-  const value = number(event)
-  if (value === null || value < 0 || (key !== 'x' && key !== 'y' && value < 0.1)) {
-    ;(event.target as HTMLInputElement).value = String(props.part[key])
-    return
-  }
+const number = (text: string): number | null =>
+  text.trim() === '' || !Number.isFinite(Number(text)) ? null : Number(text)
+function place(key: 'x' | 'y' | 'width' | 'height', text: string): void {
+  const value = number(text)
+  if (value === null || value < 0 || (key !== 'x' && key !== 'y' && value < 0.1)) return
   const square = props.part.kind === 'symbol' && (key === 'width' || key === 'height')
   set(square ? { width: value, height: value } : { [key]: value })
 }
@@ -50,14 +46,14 @@ function take(event: Event): void {
     <div class="four">
       <label v-for="[key, word] in PLACES" :key="key">
         <span class="note">{{ word }}</span>
-        <input
+        <KgTyped
           class="kg-plain fig"
           type="number"
           step="0.1"
           min="0"
           :value="part[key]"
           :aria-label="`${word}, mm`"
-          @change="place(key, $event)"
+          @take="place(key, $event)"
         />
       </label>
     </div>
@@ -94,14 +90,21 @@ function take(event: Event): void {
     <template v-if="part.kind === 'text'">
       <label class="line"
         ><span class="label">Size, pt</span
-        ><input
+        ><KgTyped
           class="kg-plain fig short"
           type="number"
           :min="limits.LabelPart.size_pt.minimum"
           :max="limits.LabelPart.size_pt.maximum"
           step="0.5"
           :value="part.size_pt ?? 8"
-          @change="set({ size_pt: Math.min(200, Math.max(3, number($event) ?? 8)) })"
+          @take="
+            set({
+              size_pt: Math.min(
+                limits.LabelPart.size_pt.maximum,
+                Math.max(limits.LabelPart.size_pt.minimum, number($event) ?? 8),
+              ),
+            })
+          "
       /></label>
       <div class="line">
         <span class="label">Set</span>

@@ -4,6 +4,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import KgVerdict from './KgVerdict.vue'
+import KgTyped from './KgTyped.vue'
 
 /** The paper: a common sheet or one's own, which labels are still there, and what corrects the printer. */
 type Sheet = Schemas['LabelSheet']
@@ -31,9 +32,9 @@ function choose(id: string): void {
   sheet.value = { ...dimensions, shift: [0, 0], scale: [1, 1], marks: sheet.value.marks, register: false }
   start.value = 1
 }
-function set(key: keyof Sheet, event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
-  if (!Number.isFinite(value) || value < 0) return
+function set(key: keyof Sheet, text: string): void {
+  const value = Number(text)
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0) return
   name.value = ''
   sheet.value = { ...sheet.value, [key]: value }
 }
@@ -97,7 +98,7 @@ const places = computed(() =>
       <span /><span class="note">across</span><span class="note">down</span>
       <template v-for="[word, one, two, unit] in PAIRS" :key="word">
         <span class="label">{{ word }}</span>
-        <input
+        <KgTyped
           v-for="key in [one, two] as const"
           :key="key"
           class="kg-plain fig"
@@ -106,7 +107,7 @@ const places = computed(() =>
           min="0"
           :value="sheet[key]"
           :aria-label="`${word} ${key === one ? 'across' : 'down'}${unit ? `, ${unit}` : ''}`"
-          @change="set(key, $event)"
+          @take="set(key, $event)"
         />
       </template>
     </div>

@@ -8,6 +8,7 @@ import { specsOf, type Values } from '@/lib/kinds'
 import { asProblems, labelOf, type PageField, type Row } from '@/lib/page'
 import { moved } from '@/lib/route'
 import KgFields from './KgFields.vue'
+import KgTyped from './KgTyped.vue'
 import PageFile from './PageFile.vue'
 
 /** The fields of a part, made from their description; rows within it are parts of their own. */
@@ -182,14 +183,14 @@ const problems = computed(() => asProblems(props.faults))
           :disabled="disabled"
           @update:model-value="set(field.name, $event)"
         />
-        <input
+        <KgTyped
           v-else-if="field.type === 'number'"
           :id="id(field.name)"
           class="kg-plain fig"
           inputmode="decimal"
-          :value="value[field.name] ?? ''"
+          :value="String(value[field.name] ?? '')"
           :disabled="disabled"
-          @change="number(field.name, typed($event))"
+          @take="number(field.name, $event)"
         />
         <input
           v-else

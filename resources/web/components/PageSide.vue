@@ -8,6 +8,7 @@ import { useToast } from '@/composables/useToast'
 import type { Page } from '@/lib/page'
 import KgAskLinks from './KgAskLinks.vue'
 import KgRelated from './KgRelated.vue'
+import KgTyped from './KgTyped.vue'
 import KgVerdict from './KgVerdict.vue'
 import { momentOf } from '@/lib/moments'
 
@@ -57,7 +58,6 @@ const askLinks = () =>
   unwrap(api.POST('/api/v1/pages/{page}/ask', { params: { path: { page: props.page.id } } })) as Promise<{
     data: { rule: number | null; link: string; status: number | null; holds: boolean; says: string }[]
   }>
-const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -65,13 +65,14 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
     <div class="part">
       <router-link class="note" to="/pages">All pages</router-link>
       <div class="row">
-        <input
+        <KgTyped
           class="name grow"
           :value="page.name"
+          saves
           aria-label="Name of the page"
           :maxlength="limits.PageChange.name.maxLength"
           :disabled="!mayWrite"
-          @change="emit('rename', text($event))"
+          @take="emit('rename', $event)"
         />
         <KgVerdict :verdict="STATES[page.state][0]" /><span class="say" :class="STATES[page.state][0]">{{
           STATES[page.state][1]

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 import { useToast } from '@/composables/useToast'
+import KgTyped from './KgTyped.vue'
 
 /** Devices of the workspace's own, beside those of the bench: begun from one of them, changed figure by figure. */
 defineProps<{ mayWrite: boolean }>()
@@ -163,16 +164,13 @@ async function remove(device: Device): Promise<void> {
       </label>
       <label>
         <span class="label">Fixed focus, mm</span>
-        <input
+        <KgTyped
           class="kg-plain fig"
           type="number"
           step="any"
           :value="form.fixed_focus_mm"
           placeholder="focuses by itself"
-          @change="
-            form.fixed_focus_mm =
-              ($event.target as HTMLInputElement).value === '' ? null : +($event.target as HTMLInputElement).value
-          "
+          @take="form.fixed_focus_mm = $event === '' ? null : Number($event)"
         />
       </label>
       <label>
@@ -191,17 +189,14 @@ async function remove(device: Device): Promise<void> {
       </label>
       <label>
         <span class="label">Longest text, bytes</span>
-        <input
+        <KgTyped
           class="kg-plain fig"
           type="number"
           :min="limits.Device.longest_text.minimum"
           :max="limits.Device.longest_text.maximum"
           :value="form.longest_text"
           placeholder="no limit"
-          @change="
-            form.longest_text =
-              ($event.target as HTMLInputElement).value === '' ? null : +($event.target as HTMLInputElement).value
-          "
+          @take="form.longest_text = $event === '' ? null : Number($event)"
         />
       </label>
       <fieldset class="wide ticks">

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import KgTyped from './KgTyped.vue'
 
 /** How columns are cleaned before they are put anywhere, and values that are the same in every row. */
 const props = defineProps<{ columns: string[] }>()
@@ -13,8 +14,8 @@ const CHOICES = [
   ['dark', 'Dark ink'],
   ['light', 'Light ink'],
 ] as const
-function choose(key: string, event: Event): void {
-  const template = (event.target as HTMLInputElement).value.trim()
+function choose(key: string, text: string): void {
+  const template = text.trim()
   const rest = Object.fromEntries(Object.entries(byRow.value).filter(([one]) => one !== key))
   byRow.value = template === '' ? rest : { ...rest, [key]: template }
 }
@@ -25,8 +26,8 @@ const isOpen = ref(
   Object.keys(transforms.value).length + Object.keys(constants.value).length + Object.keys(byRow.value).length > 0,
 )
 const shown = computed(() => [...new Set([...props.columns, ...Object.keys(transforms.value)])])
-function clean(column: string, event: Event): void {
-  const steps = (event.target as HTMLInputElement).value
+function clean(column: string, text: string): void {
+  const steps = text
     .split(',')
     .map((one) => one.trim())
     .filter((one) => one !== '')
@@ -51,14 +52,14 @@ const without = (key: string): Record<string, string> =>
     <div class="inside">
       <label v-for="column in shown" :key="column" class="line">
         <span class="label code clip">{{ column }}</span>
-        <input
+        <KgTyped
           class="kg-plain code"
           list="run-steps"
           spellcheck="false"
           placeholder="as it is; trim,upper"
           :aria-label="`Steps for ${column}`"
           :value="(transforms[column] ?? []).join(',')"
-          @change="clean(column, $event)"
+          @take="clean(column, $event)"
         />
       </label>
       <p v-if="shown.length === 0" class="note">Columns that the text asks for are here.</p>
@@ -84,13 +85,13 @@ const without = (key: string): Record<string, string> =>
       <div class="four">
         <label v-for="[key, word] in CHOICES" :key="key"
           ><span class="label">{{ word }}</span
-          ><input
+          ><KgTyped
             class="kg-plain code"
             spellcheck="false"
             :placeholder="`{{${key}}}`"
             :aria-label="`${word} from a column`"
             :value="byRow[key] ?? ''"
-            @change="choose(key, $event)"
+            @take="choose(key, $event)"
         /></label>
       </div>
     </div>

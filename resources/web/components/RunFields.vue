@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useKinds } from '@/composables/useKinds'
 import { type Kind, specsOf, type Values, withValue } from '@/lib/kinds'
 import { leaves, mapped, valueAt } from '@/lib/mapping'
+import KgTyped from './KgTyped.vue'
 
 /** The fields of a kind, each filled from columns: by name where one has it, by hand where none does. */
 const props = defineProps<{ kind: Kind; columns: string[] }>()
@@ -43,14 +44,14 @@ watch(
           column {{ column }}
         </option>
       </select>
-      <input
+      <KgTyped
         v-else
         class="kg-plain code"
         spellcheck="false"
         list="run-columns"
         :placeholder="leaf.example"
         :value="valueAt(values, leaf.path)"
-        @change="values = withValue(values, leaf.path, ($event.target as HTMLInputElement).value)"
+        @take="values = withValue(values, leaf.path, $event)"
       />
     </label>
     <datalist id="run-columns">

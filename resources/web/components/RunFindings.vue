@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { type Schemas } from '@/api/client'
 import KgVerdict from './KgVerdict.vue'
+import KgTyped from './KgTyped.vue'
 
 /** What would be wrong before anything is drawn, and its cells to be mended or rows to be left out. */
 const props = defineProps<{
@@ -19,11 +20,8 @@ const ROW = 32
 const isOpen = ref(false)
 const rows = (list: number[], count: number): string =>
   `${count > 1 ? 'rows' : 'row'} ${list.slice(0, 6).join(', ')}${count > 6 ? ` and ${count - 6} more` : ''}`
-function mend(row: number, column: string, event: Event): void {
-  changes.value = {
-    ...changes.value,
-    [row]: { ...changes.value[row], [column]: (event.target as HTMLInputElement).value },
-  }
+function mend(row: number, column: string, text: string): void {
+  changes.value = { ...changes.value, [row]: { ...changes.value[row], [column]: text } }
 }
 const touched = computed(() => Object.keys(changes.value).length)
 /** Columns that the recipe asks for come first: the fault is in one of them. */
@@ -105,12 +103,12 @@ const order = computed(() => [
           <div class="mended" role="row">
             <span class="fig num" role="cell">{{ item.row }}</span>
             <span v-for="column in order.slice(0, 4)" :key="column" role="cell">
-              <input
+              <KgTyped
                 class="kg-plain code"
-                :value="item.cells[column]"
+                :value="changes[item.row]?.[column] ?? item.cells[column]"
                 :aria-label="`${column} of row ${item.row}`"
                 :placeholder="column"
-                @change="mend(item.row, column, $event)"
+                @take="mend(item.row, column, $event)"
               />
             </span>
             <span class="note clip grow" role="cell" :title="item.message">{{ item.message }}</span>

@@ -151,7 +151,11 @@ function layOut(): void {
   )
   isLayingOut.value = true
 }
-const worst = computed(() => found.value?.troubled[0] ?? null)
+/** What was seen of the rows last: a label that does not fit for a moment is still laid out over them. */
+const seen = ref<Schemas['RunCheck'] | null>(null)
+watch(found, (now) => (seen.value = now ?? seen.value))
+watch(source, () => (seen.value = null))
+const worst = computed(() => seen.value?.troubled[0] ?? null)
 async function go(): Promise<void> {
   isBusy.value = true
   problem.value = ''
@@ -181,11 +185,11 @@ async function go(): Promise<void> {
     v-model:start="first"
     v-model:sheet-name="paper.name"
     :recipe="body"
-    :columns="found?.columns ?? []"
-    :rows="found?.sample ?? []"
-    :longest="found?.longest ?? null"
+    :columns="seen?.columns ?? []"
+    :rows="seen?.sample ?? []"
+    :longest="seen?.longest ?? null"
     :worst="worst"
-    :all="found?.rows ?? 0"
+    :all="seen?.rows ?? 0"
     @close="isLayingOut = false"
   />
   <form v-else class="new" @submit.prevent="go">

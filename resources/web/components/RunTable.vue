@@ -63,8 +63,8 @@ function takeOut(): void {
   opened.value = ''
 }
 const whole = (event: Event, usual: number): number => {
-  const value = Number((event.target as HTMLInputElement).value)
-  return Number.isInteger(value) ? value : usual
+  const text = (event.target as HTMLInputElement).value
+  return text !== '' && Number.isInteger(Number(text)) ? Number(text) : usual
 }
 const series = (more: Partial<RunSource['series']>): void => set({ series: { ...source.value.series, ...more } })
 const rows = (list: number[], count: number): string =>

@@ -8,6 +8,7 @@ import type { useWaypointChanges, Waypoint } from '@/composables/useWaypoints'
 import type { RouteContent } from '@/lib/route'
 import KgAlerts from './KgAlerts.vue'
 import KgRelated from './KgRelated.vue'
+import KgTyped from './KgTyped.vue'
 import KgVerdict from './KgVerdict.vue'
 
 /** The waypoint itself: its address and symbol, when it ends, who may pass, tags, and its history. */
@@ -82,20 +83,20 @@ const moment = (at: string): string =>
     hour: '2-digit',
     minute: '2-digit',
   })
-const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
 <template>
   <aside class="set" aria-label="This waypoint">
     <div class="part">
       <div class="row">
-        <input
+        <KgTyped
           class="name grow"
           :value="waypoint.name"
+          saves
           aria-label="Name of the waypoint"
           :maxlength="limits.WaypointChange.name.maxLength"
           :disabled="!mayWrite"
-          @change="$emit('rename', text($event))"
+          @take="$emit('rename', $event)"
         />
         <KgVerdict :verdict="STATES[waypoint.state][0]" /><span class="say" :class="STATES[waypoint.state][0]">{{
           STATES[waypoint.state][1]
@@ -125,32 +126,32 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       <h2>Ends</h2>
       <label class="line"
         ><span class="label">On</span
-        ><input
+        ><KgTyped
           class="kg-plain fig"
           type="datetime-local"
           :value="endsAt"
           :disabled="!mayWrite"
-          @change="$emit('route', { ...route, ends_at: text($event) === '' ? null : `${text($event)}:00+00:00` })"
+          @take="$emit('route', { ...route, ends_at: $event === '' ? null : `${$event}:00+00:00` })"
       /></label>
       <label class="line"
         ><span class="label">Or after</span
-        ><input
+        ><KgTyped
           class="kg-plain fig"
           type="number"
           min="1"
           placeholder="no limit"
           :value="route.ends_after"
           :disabled="!mayWrite"
-          @change="$emit('route', { ...route, ends_after: text($event) === '' ? null : Number(text($event)) })"
+          @take="$emit('route', { ...route, ends_after: $event === '' ? null : Number($event) })"
       /></label>
       <label class="line"
         ><span class="label">Then goes to</span
-        ><input
+        ><KgTyped
           class="kg-plain code"
           placeholder="a page that says so"
           :value="route.then?.link ?? ''"
           :disabled="!mayWrite"
-          @change="$emit('route', { ...route, then: text($event) === '' ? null : { link: text($event) } })"
+          @take="$emit('route', { ...route, then: $event === '' ? null : { link: $event } })"
       /></label>
       <p class="note">Moments are in UTC here.</p>
     </div>

@@ -1,5 +1,5 @@
 import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, type MaybeRefOrGetter, onScopeDispose, ref, toValue } from 'vue'
+import { computed, type MaybeRefOrGetter, onScopeDispose, ref, toValue, watch } from 'vue'
 import { api, ApiProblem, type Schemas, unwrap } from '@/api/client'
 
 export type Run = Schemas['Run']
@@ -47,6 +47,13 @@ export function useRunItems(
       ) as Promise<Schemas['RunItems']>
     },
   })
+  // What came of the last rows, once the run has come to its end.
+  watch(
+    () => toValue(isOpen),
+    (now, before) => {
+      if (before && !now && toValue(id) !== '') void query.refetch()
+    },
+  )
   return { ...query, items: computed(() => query.data.value?.pages.flatMap((page) => page.data)) }
 }
 

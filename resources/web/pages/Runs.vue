@@ -36,8 +36,10 @@ const STATES: Record<Run['state'], ['holds' | 'marginal' | 'fails' | 'not_run', 
   cancelled: ['not_run', 'Cancelled'],
   failed: ['fails', 'Stopped'],
 }
+/** Labels that do not read from the pages as another program draws them. */
+const unread = (one: Run): number => (one.sheets ? one.sheets.labels - one.sheets.read_back : 0)
 const verdict = (one: Run): 'holds' | 'marginal' | 'fails' | 'not_run' =>
-  one.state === 'done' && one.failed > 0 ? 'marginal' : STATES[one.state][0]
+  one.state === 'done' && (one.failed > 0 || unread(one) > 0) ? 'marginal' : STATES[one.state][0]
 const left = (seconds: number): string => (seconds < 90 ? `${seconds} s left` : `${Math.round(seconds / 60)} min left`)
 const size = (bytes: number): string =>
   bytes > 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1e3)} kB`
@@ -129,6 +131,13 @@ async function drop(): Promise<void> {
             <dd class="fig">{{ run.sheets.read_back }} of {{ run.sheets.labels }} on {{ run.sheets.pages }}</dd>
           </div>
         </dl>
+        <p v-if="unread(run) > 0" class="row">
+          <KgVerdict verdict="fails" /><span
+            ><b class="fig">{{ unread(run).toLocaleString('en-GB') }}</b>
+            {{ unread(run) === 1 ? 'label does' : 'labels do' }} not read from the pages: look whether parts of the
+            label touch its symbol or its bars, and lay it out anew.</span
+          >
+        </p>
         <p v-if="run.keep" class="note">
           Left in the workspace:
           <template v-if="run.keep.shelf"
