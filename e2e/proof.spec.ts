@@ -8,7 +8,7 @@ import { ROOT, signIn } from './helpers'
 test('simulated devices look at a glyph, cell by cell, and any picture of theirs can be looked at', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(180_000)
   await signIn(page)
   // Few cells, so that the test waits no longer than it must; the screen runs all of them.
   const glyph = await page.evaluate(async () => {
@@ -27,7 +27,7 @@ test('simulated devices look at a glyph, cell by cell, and any picture of theirs
     return list.data[0].id as string
   })
   await page.goto(`/proof/${glyph}`)
-  await expect(page.getByRole('status')).toContainText(/pictures(,| in)/, { timeout: 60_000 })
+  await expect(page.getByRole('status')).toContainText(/pictures(,| in)/, { timeout: 120_000 })
   await expect(page.getByText('required', { exact: false }).first()).toBeVisible()
   await expect(page.getByRole('row', { name: /Kiosk camera/ })).toBeVisible()
   await expect(page.getByText('Print quality')).toBeVisible()

@@ -52,6 +52,12 @@ final class Pyramid
         return new self($this->picture, [GreyPlane::lifted($this->picture)], $this->last);
     }
 
+    /** The same picture seen in other greys: without a shadow, say. */
+    public function seenAs(LuminancePlane $other): self
+    {
+        return new self($this->picture, [GreyPlane::of($other)], $this->last);
+    }
+
     /** The picture as it came. */
     public function picture(): LuminancePlane
     {

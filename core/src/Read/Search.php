@@ -30,6 +30,11 @@ final class Search
     /** The same on the picture with every grey kept. */
     private ?QrReader $whole = null;
 
+    /** The same on the picture without its shadow. */
+    private ?QrReader $unshaded = null;
+
+    private ?ShadowTones $tones = null;
+
     private ?BlurredReader $blurred = null;
 
     private ?Texture $texture = null;
@@ -105,7 +110,7 @@ final class Search
     /** @return list<Reading> */
     private function readings(): array
     {
-        return [...($this->options->wants('qr') ? [...($this->drawn === null ? [] : [$this->drawn]), ...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? [], ...$this->matched] : []), ...$this->micro];
+        return [...($this->options->wants('qr') ? [...($this->drawn === null ? [] : [$this->drawn]), ...$this->qr->readings(), ...$this->whole?->readings() ?? [], ...$this->shade?->readings() ?? [], ...$this->unshaded?->readings() ?? [], ...$this->matched] : []), ...$this->micro];
     }
 
     private function isFound(): bool
@@ -128,13 +133,15 @@ final class Search
     {
         return match ($step) {
             SearchStep::Drawn, SearchStep::Overview => true,
+            SearchStep::ShadowTones => ($this->tones = ShadowTones::of($this->pyramid->picture())) !== null,
             SearchStep::Micro => $this->qr->free() !== [],
             SearchStep::LevelBars => $this->texture()->hasBars(),
             SearchStep::Pairs => count($this->qr->free()) > 1,
             SearchStep::SlantedBars => $this->slants() !== [],
-            SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->isMostlyBars(),
+            SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->hasSoft() && $this->texture()->isMostlyBars(),
             SearchStep::EveryAngle => $this->texture()->hasBars(),
             SearchStep::ShadeQuarter, SearchStep::ShadeHalf => $this->texture()->hasModules() && $this->texture()->hasShade(),
+            SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedQuarter, SearchStep::MatchedHalf, SearchStep::NearQuarter, SearchStep::NearHalf, SearchStep::NearFull => $this->texture()->hasModules() && ($this->options->effort === Effort::Patient || $this->texture()->hasSoft()),
             default => $this->texture()->hasModules(),
         };
     }
@@ -155,6 +162,7 @@ final class Search
         match ($step) {
             SearchStep::Drawn => $this->drawn = DrawnReader::read($this->pyramid->picture()),
             SearchStep::Overview => $this->qr->descend(),
+            SearchStep::ShadowTones => $this->lookWithoutShadow(),
             SearchStep::Micro => $this->readMicro(),
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles(), $this->texture()->bars())),
             SearchStep::Pairs => $this->qr->pairs(),
@@ -205,6 +213,14 @@ final class Search
     private function lookIntoShade(int $level): void
     {
         $this->lookForRings($this->shade ??= new QrReader($this->pyramid->lifted(), $this->budget), $level);
+    }
+
+    private function lookWithoutShadow(): void
+    {
+        $picture = $this->pyramid->picture();
+        $this->unshaded = $this->tones === null ? null : new QrReader($this->pyramid->seenAs($this->tones->without($picture)), $this->budget);
+        $this->unshaded?->descend();
+        $this->failure = $this->failure->furthest($this->unshaded?->failure() ?? $this->failure);
     }
 
     private function lookForRings(QrReader $reader, int $level): void

@@ -9,6 +9,7 @@ enum SearchStep: string
 {
     case Drawn = 'drawn';
     case Overview = 'overview';
+    case ShadowTones = 'shadow_tones';
     case Micro = 'micro';
     case LevelBars = 'level_bars';
     case Pairs = 'pairs';
@@ -36,7 +37,7 @@ enum SearchStep: string
     public function effort(): Effort
     {
         return match ($this) {
-            self::Drawn, self::Overview, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
+            self::Drawn, self::Overview, self::ShadowTones, self::Micro, self::LevelBars, self::Pairs => Effort::Quick,
             self::SlantedBars, self::MatchedQuarter, self::MatchedHalf, self::RingQuarter, self::RingHalf, self::ShadeQuarter, self::ShadeHalf, self::BlurredBars, self::NearQuarter, self::NearHalf, self::NearFull => Effort::Usual,
             self::SharpQuarter, self::SharpHalf, self::MatchedFull, self::RingFull, self::Doubled, self::SharpFull, self::SharpDoubled, self::EveryAngle => Effort::Patient,
         };
@@ -60,6 +61,7 @@ enum SearchStep: string
         return match ($this) {
             self::Drawn => 1,
             self::Overview => 25,
+            self::ShadowTones => 30,
             self::Micro => 35,
             self::LevelBars => 8,
             self::Pairs => 145,

@@ -62,9 +62,10 @@ final readonly class Texture
      * @param  BarPlaces  $bars  where lines may cross bars
      * @param  int  $busy  blocks that change both ways
      * @param  bool  $hasShade  whether something changes in the dark, with nothing light nearby
+     * @param  SoftBlocks  $soft  what is blurred, faint or noisy
      * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
      */
-    private function __construct(private BarDirections $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private bool $isSmall)
+    private function __construct(private BarDirections $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private SoftBlocks $soft, private bool $isSmall)
     {
     }
 
@@ -95,7 +96,7 @@ final readonly class Texture
                 }
                 $seen = self::block($plane, $top * $plane->width + $left, $offsets);
                 $dark .= $seen[3];
-                $blocks[] = [$seen[0], $seen[1], $seen[2], $left + self::BLOCK / 2, $top + self::BLOCK / 2];
+                $blocks[] = [$seen[0], $seen[1], $seen[2], $left, $top];
             }
         }
         // What the calmest quarter has is noise.
@@ -108,8 +109,10 @@ final readonly class Texture
         $directions = [];
         $busy = 0;
         $bars = [];
-        foreach ($blocks as [$change, $coherence, $direction, $x, $y]) {
+        $changing = [];
+        foreach ($blocks as [$change, $coherence, $direction, $left, $top]) {
             if ($change >= $least) {
+                $changing[] = $top * $plane->width + $left;
                 if ($coherence < self::COHERENT) {
                     $busy++;
                 } else {
@@ -117,7 +120,7 @@ final readonly class Texture
                 }
                 // Noise goes all ways alike, and what is left without it goes one way where bars are.
                 if ($coherence * $change >= self::PURE * ($change - $noise)) {
-                    $bars[] = [$x * $plane->scale, $y * $plane->scale, $direction];
+                    $bars[] = [($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale, $direction];
                 }
             }
         }
@@ -127,6 +130,7 @@ final readonly class Texture
             $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale),
             $busy,
             BlockShadow::isAmong($dark, $across, count($blocks)),
+            new SoftBlocks($plane, $changing, self::BLOCK, $offsets),
             $isSmall,
         );
     }
@@ -169,6 +173,12 @@ final readonly class Texture
     public function hasShade(): bool
     {
         return $this->isSmall || $this->hasShade;
+    }
+
+    /** Whether anything is blurred, faint or noisy, so that more is seen of it in another way. */
+    public function hasSoft(): bool
+    {
+        return $this->isSmall || $this->soft->areEnough();
     }
 
     /** @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block */

@@ -61,6 +61,7 @@ final class Raster
         }
     }
 
+    /** Rows of the layout's size in pixels, from the top: places in a palette of at most 256 where every paint is one ink, else colours, with alpha where the scene is not opaque. */
     public static function of(Scene $scene): PixelRows
     {
         $deep = false;

@@ -98,11 +98,39 @@ it('sees shadows by squares of blocks or by much of the picture, and not by the 
         ->and($shade(static fn (): bool => false)->hasShade())->toBeFalse();
 });
 
+/** Letters, as far as a reader can tell: sharp, dark on light. */
+function pageOfLetters(int $x, int $y): int
+{
+    return crc32(intdiv($x, 4).' '.intdiv($y, 4)) % 3 === 0 ? 30 : 220;
+}
+
+/** @return list<SearchStep> */
+function stepsTaken(LuminancePlane $picture, Effort $effort): array
+{
+    return array_map(static fn (StepTime $time): SearchStep => $time->step, (new Reader)->read($picture, new ReadOptions(effort: $effort, budgetMs: 10_000))->steps);
+}
+
 it('takes no step for shadows where there is none', function (): void {
-    $page = evidencePicture(static fn (int $x, int $y): int => crc32(intdiv($x, 4).' '.intdiv($y, 4)) % 3 === 0 ? 30 : 220);
-    $steps = array_map(static fn (StepTime $time): SearchStep => $time->step, (new Reader)->read($page, new ReadOptions(budgetMs: 10_000))->steps);
-    expect($steps)->toContain(SearchStep::Overview, SearchStep::RingHalf)->not->toContain(SearchStep::ShadeHalf);
+    $faint = evidencePicture(static fn (int $x, int $y): int => $x < 40 && $y < 40 ? 5 : max(130, pageOfLetters($x, $y)));
+    expect(stepsTaken($faint, Effort::Usual))->toContain(SearchStep::Overview, SearchStep::RingHalf)->not->toContain(SearchStep::ShadeHalf);
 });
+
+it('looks through no blur where all is sharp, unless it is told to be patient', function (): void {
+    $page = evidencePicture(pageOfLetters(...));
+    $soft = [SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedHalf, SearchStep::NearFull];
+    expect(stepsTaken($page, Effort::Usual))->toContain(SearchStep::Overview)->not->toContain(...$soft)
+        ->and(stepsTaken($page, Effort::Patient))->toContain(...$soft);
+});
+
+it('sees what is blurred, faint or noisy on a page that is sharp, as small as a symbol may be', function (callable $grey): void {
+    $hasSoft = static fn (callable $on): bool => Texture::of(Pyramid::of(evidencePicture($on, 800, 640)))->hasSoft();
+    $patched = static fn (int $side): Closure => static fn (int $x, int $y): int => $x >= 203 && $y >= 99 && $x < 203 + $side && $y < 99 + $side ? $grey($x, $y) : pageOfLetters($x, $y);
+    expect($hasSoft($patched(64)))->toBeTrue()->and($hasSoft($patched(0)))->toBeFalse();
+})->with([
+    'blurred' => [static fn (int $x, int $y): int => (int) (125 + 95 * sin($x / 2.5) * cos($y / 2.5))],
+    'faint' => [static fn (int $x, int $y): int => (intdiv($x, 3) + intdiv($y, 3)) % 2 === 0 ? 150 : 220],
+    'noisy' => [static fn (): int => 125 + chance(-32, 32) + chance(-32, 32) + chance(-32, 32)],
+]);
 
 it('looks at pictures of any size, however little there is of them', function (int $width, int $height): void {
     $plane = evidencePicture(static fn (): int => chance(0, 1) * 220, $width, $height);

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace KeenGlyph\Core\Read;
+
+use function abs;
+use function ceil;
+use function count;
+use function max;
+use function min;
+use function ord;
+
+/**
+ * Whether blocks of a picture are blurred, faint or noisy. What is sharp and of full contrast all over the first looks
+ * read, and what looks through a blur or at what is faint finds nothing more in it.
+ */
+final class SoftBlocks
+{
+    /** Greys, of 127, between the darkest and the lightest of a block of full contrast. */
+    private const FULL = 95;
+
+    /** Greys below which a block is blank, whatever the grain in it. */
+    private const BLANK = 26;
+
+    /** Share of them that the steepest step from pixel to pixel has in a sharp block. */
+    private const STEEP = 0.6;
+
+    /** The same in greys, where the lightest and darkest pixels are not known yet. */
+    private const SHARP = 77;
+
+    /** Places in a block after which the first ones may be told. */
+    private const FEW = 5;
+
+    /** Greys that are neither light nor dark: those from the one on and below the other. */
+    private const DARK = 32;
+
+    private const LIGHT = 96;
+
+    /** Share of the pixels of a block that are neither, from which it is noisy or grey. */
+    private const GREY = 0.5;
+
+    /** Blocks that a symbol of 21 modules has, of the smallest that are read so. */
+    private const FEWEST = 8;
+
+    /** Share of the blocks that change, below which those that are soft are chance. */
+    private const SHARE = 0.004;
+
+    private ?bool $areEnough = null;
+
+    /**
+     * @param  list<int>  $changing  first pixels of the blocks in which anything changes
+     * @param  int  $side  pixels a side of a block
+     * @param  list<int>  $offsets  pixels from the first to some places all over a block
+     */
+    public function __construct(private readonly GreyPlane $plane, private readonly array $changing, private readonly int $side, private readonly array $offsets)
+    {
+    }
+
+    /** Whether as many are soft as a symbol has; looked for when it is asked, until there are as many. */
+    public function areEnough(): bool
+    {
+        return $this->areEnough ??= $this->look();
+    }
+
+    private function look(): bool
+    {
+        $needed = max(self::FEWEST, (int) ceil(self::SHARE * count($this->changing)));
+        $all = [];
+        for ($row = 0; $row < $this->side; $row++) {
+            for ($column = 0; $column < $this->side; $column++) {
+                $all[] = $row * $this->plane->width + $column;
+            }
+        }
+        foreach ($this->maybeSoft() as $first) {
+            if ($this->isSoft($first, $all) && --$needed <= 0) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return iterable<int> first pixels of the blocks that are not told to be sharp by some of their pixels, most of them by a few */
+    private function maybeSoft(): iterable
+    {
+        [$pixels, $width] = [$this->plane->pixels, $this->plane->width];
+        foreach ($this->changing as $first) {
+            [$darkest, $lightest, $steepest, $between] = [127, 0, 0, 0];
+            foreach ($this->offsets as $i => $offset) {
+                $at = $first + $offset;
+                $grey = ord($pixels[$at]);
+                $across = ord($pixels[$at + 1]) - $grey;
+                $down = ord($pixels[$at + $width]) - $grey;
+                if ($grey < $darkest) {
+                    $darkest = $grey;
+                }
+                if ($grey > $lightest) {
+                    $lightest = $grey;
+                }
+                if ($across > $steepest || -$across > $steepest) {
+                    $steepest = $across < 0 ? -$across : $across;
+                }
+                if ($down > $steepest || -$down > $steepest) {
+                    $steepest = $down < 0 ? -$down : $down;
+                }
+                if ($grey >= self::DARK && $grey < self::LIGHT) {
+                    $between++;
+                }
+                if ($i >= self::FEW && $steepest >= self::SHARP && $lightest - $darkest >= self::FULL && 2 * $between <= $i) {
+                    continue 2;
+                }
+            }
+            yield $first;
+        }
+    }
+
+    /** @param  list<int>  $offsets  of all its pixels */
+    private function isSoft(int $first, array $offsets): bool
+    {
+        [$pixels, $width] = [$this->plane->pixels, $this->plane->width];
+        [$darkest, $lightest, $steepest, $between] = [127, 0, 0, 0];
+        foreach ($offsets as $offset) {
+            $at = $first + $offset;
+            $grey = ord($pixels[$at]);
+            $darkest = min($darkest, $grey);
+            $lightest = max($lightest, $grey);
+            $steepest = max($steepest, abs(ord($pixels[$at + 1]) - $grey), abs(ord($pixels[$at + $width]) - $grey));
+            $between += $grey >= self::DARK && $grey < self::LIGHT ? 1 : 0;
+        }
+        $range = $lightest - $darkest;
+
+        return $range >= self::BLANK && ($range < self::FULL || $steepest < self::STEEP * $range || $between > self::GREY * count($offsets));
+    }
+}
