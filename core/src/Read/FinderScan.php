@@ -65,7 +65,7 @@ final class FinderScan
                     continue;
                 }
                 $cores[$core] = true;
-                if (++$probes > self::PROBES) {
+                if (++$probes > ($found === [] ? $rule->vain : self::PROBES)) {
                     return $found;
                 }
                 $finder = FinderProbe::around($plane, ...[...$middle, $light, $rule]);
