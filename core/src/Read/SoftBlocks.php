@@ -20,8 +20,10 @@ final class SoftBlocks
     /** Greys, of 127, between the darkest and the lightest of a block of full contrast. */
     private const FULL = 95;
 
-    /** Greys below which a block is blank, whatever the grain in it. */
+    /** Greys below which a block is blank, and the same in standard deviations of the noise: 256 pixels of it span six, more or less. */
     private const BLANK = 26;
+
+    private const GRAIN = 7.5;
 
     /** Share of them that the steepest step from pixel to pixel has in a sharp block. */
     private const STEEP = 0.6;
@@ -52,8 +54,9 @@ final class SoftBlocks
      * @param  list<int>  $changing  first pixels of the blocks in which anything changes
      * @param  int  $side  pixels a side of a block
      * @param  list<int>  $offsets  pixels from the first to some places all over a block
+     * @param  float  $noise  standard deviation, in greys
      */
-    public function __construct(private readonly GreyPlane $plane, private readonly array $changing, private readonly int $side, private readonly array $offsets)
+    public function __construct(private readonly GreyPlane $plane, private readonly array $changing, private readonly int $side, private readonly array $offsets, private readonly float $noise)
     {
     }
 
@@ -130,6 +133,6 @@ final class SoftBlocks
         }
         $range = $lightest - $darkest;
 
-        return $range >= self::BLANK && ($range < self::FULL || $steepest < self::STEEP * $range || $between > self::GREY * count($offsets));
+        return $range >= max(self::BLANK, self::GRAIN * $this->noise) && ($range < self::FULL || $steepest < self::STEEP * $range || $between > self::GREY * count($offsets));
     }
 }

@@ -130,7 +130,8 @@ final readonly class Texture
             $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale),
             $busy,
             BlockShadow::isAmong($dark, $across, count($blocks)),
-            new SoftBlocks($plane, $changing, self::BLOCK, $offsets),
+            // Four pixels lie behind each of both differences.
+            new SoftBlocks($plane, $changing, self::BLOCK, $offsets, sqrt(min($calm, self::NOISY) / 8)),
             $isSmall,
         );
     }
