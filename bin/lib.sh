@@ -10,7 +10,10 @@ PG_DATA=$VAR/postgres/data
 PG_STARTED=
 SERVICE_USER=www-data
 SERVICE=()
-JIT=(-d opcache.enable=1 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M)
+# The reader alone has more paths than PHP compiles unless it is told to: a process that lives on stops compiling after some
+# thousand, and what it meets later runs half as fast. A corpus of all kinds of pictures takes 0.8 of its time so.
+TRACES=(-d opcache.jit_max_root_traces=8192 -d opcache.jit_max_side_traces=8192 -d opcache.jit_max_exit_counters=32768)
+JIT=(-d opcache.enable=1 -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=128M "${TRACES[@]}")
 
 PACKAGES=(php8.2-cli php8.2-fpm php8.2-apcu php8.2-curl php8.2-gd php8.2-imagick php8.2-intl php8.2-mbstring php8.2-pgsql php8.2-xml php8.2-zip php8.2-opcache
   composer nginx-light postgresql-15 curl unzip git poppler-utils)

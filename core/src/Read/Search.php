@@ -141,7 +141,7 @@ final class Search
             SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->hasSoft() && $this->texture()->isMostlyBars(),
             SearchStep::EveryAngle => $this->texture()->hasBars(),
             SearchStep::ShadeQuarter, SearchStep::ShadeHalf => $this->texture()->hasModules() && $this->texture()->hasShade(),
-            SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedQuarter, SearchStep::MatchedHalf, SearchStep::NearQuarter, SearchStep::NearHalf, SearchStep::NearFull => $this->texture()->hasModules() && ($this->options->effort === Effort::Patient || $this->texture()->hasSoft()),
+            SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedQuarter, SearchStep::MatchedHalf => $this->texture()->hasModules() && ($this->options->effort === Effort::Patient || $this->texture()->hasSoft()),
             default => $this->texture()->hasModules(),
         };
     }
