@@ -15,12 +15,16 @@ use function min;
 
 /**
  * EAN-13, EAN-8 and UPC-A on one line through a blur that has drowned their edges: where a line goes from blank to blank, the
- * place, the size of a module, the blur and the depth of the tone are moved until the greys of some digits come nearest.
+ * place, the size of a module, the slant of the view, the blur and the depth of the tone are moved until the greys of some
+ * digits come nearest.
  */
 final class BlurredEanReader
 {
-    /** Root mean square left of a full tone up to which digits are believed; the best that stripes and print leave is 0.085. */
+    /** Root mean square left of a full tone up to which digits are believed; of wrong digits, stripes and print the best leaves 0.074. */
     private const LEFT = 0.065;
+
+    /** Standard deviation of the blur, in modules, beyond which all digits look alike. */
+    private const WIDEST = 1.25;
 
     /** The same at the start, and after the first steps, above which nothing is gained by going on. */
     private const HOPELESS = 0.235;
@@ -138,7 +142,7 @@ final class BlurredEanReader
             return null;
         }
         // The blur has widened the first and the last bar.
-        $place = ['from' => $from + 0.3 * $module, 'to' => $to - 0.3 * $module, 'sigma' => 0.6, 'depth' => $depth];
+        $place = ['from' => $from + 0.3 * $module, 'to' => $to - 0.3 * $module, 'sigma' => 0.6, 'depth' => $depth, 'bow' => 0.0];
         $best = $this->left($greys, $place, $light, $half);
         if ($best[2] > self::HOPELESS || ++$this->tried > $this->most) {
             return null;
@@ -149,7 +153,7 @@ final class BlurredEanReader
             }
             for ($sweep = 0; $sweep < 2; $sweep++) {
                 $before = $best[2];
-                foreach ([['from', $share * $module, 0.0], ['to', $share * $module, 0.0], ['sigma', 0.0, 0.35 * $share], ['depth', 0.0, 0.2 * $share]] as [$name, $step, $factor]) {
+                foreach ([['from', $share * $module, 0.0], ['to', $share * $module, 0.0], ['sigma', 0.0, 0.35 * $share], ['depth', 0.0, 0.2 * $share], ['bow', 2 * $share * $module, 0.0]] as [$name, $step, $factor]) {
                     foreach ([1, -1] as $sign) {
                         $moved = $place;
                         $moved[$name] += $sign * ($step + $factor * $place[$name]);
@@ -166,14 +170,14 @@ final class BlurredEanReader
             }
         }
 
-        return $best[2] > self::LEFT ? null : self::text($best[0], $best[1], $half, $place['from'], $place['to']);
+        return $best[2] > self::LEFT || $place['sigma'] > self::WIDEST ? null : self::text($best[0], $best[1], $half, $place['from'], $place['to']);
     }
 
     /**
      * What the nearest digits leave of the greys.
      *
      * @param  list<int>  $greys
-     * @param  array{from: float, to: float, sigma: float, depth: float}  $place
+     * @param  array{from: float, to: float, sigma: float, depth: float, bow: float}  $place  bow: pixels by which the middle lies aside, where modules are wider on one side than on the other
      * @return array{string, string, float} digits, their sets, and the root mean square
      */
     private function left(array $greys, array $place, float $light, int $half): array
@@ -185,7 +189,8 @@ final class BlurredEanReader
         for ($i = -3; $i < $modules + 3; $i++) {
             $sum = 0.0;
             foreach ([-0.25, 0.0, 0.25] as $off) {
-                $x = max(0.0, min((float) $last, $place['from'] + ($i + 0.5 + $off) * $module - 0.5));
+                $along = $i + 0.5 + $off;
+                $x = max(0.0, min((float) $last, $place['from'] + $along * $module + $place['bow'] * 4 * $along * ($modules - $along) / $modules ** 2 - 0.5));
                 $k = (int) $x;
                 $sum += $greys[$k] + ($x - $k) * ($greys[$k + 1] - $greys[$k]);
             }

@@ -12,7 +12,7 @@ final class Search
     private const LINEAR = ['ean13', 'ean8', 'upca', 'upce', 'itf14', 'code128', 'code39'];
 
     /** Stretches of lines that are tried through a blur. */
-    private const BLURRED = 30;
+    private const BLURRED = 60;
 
     private const BLURRED_PATIENT = 100;
 

@@ -59,6 +59,21 @@ it('reads what has no edges left', function (LinearSymbology $symbology, string 
     [LinearSymbology::UpcA, '01234567890', '012345678905'],
 ]);
 
+it('reads what is seen from one side, where modules are wider at that end', function (float $slant) {
+    // Half the way along the line lies a module or so aside, far more than a blurred digit bears.
+    $greys = blurredBars(LinearSymbology::Ean13->encode('952123412345')->pattern, 4.0, 0.9, 1);
+    $last = count($greys) - 2;
+    $seen = [];
+    for ($x = 0; $x <= $last; $x++) {
+        $along = $x / $last;
+        $from = $last * $along * (1 + $slant) / (1 + $slant * $along);
+        $k = min($last, (int) $from);
+        $seen[] = (int) round($greys[$k] + ($from - $k) * ($greys[$k + 1] - $greys[$k]));
+    }
+    $found = (new BlurredEanReader(20))->read($seen);
+    expect(array_map(static fn (BarStretch $one): string => $one->text->text, $found))->toBe(['9521234123453']);
+})->with([-0.07, 0.07]);
+
 it('makes no digits of stripes, waves, steps or noise', function (callable $grey) {
     for ($round = 0; $round < 15; $round++) {
         $period = chance(30, 120) / 10;
