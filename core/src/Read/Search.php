@@ -217,10 +217,11 @@ final class Search
 
     private function lookWithoutShadow(): void
     {
-        $picture = $this->pyramid->picture();
-        $this->unshaded = $this->tones === null ? null : new QrReader($this->pyramid->seenAs($this->tones->without($picture)), $this->budget);
-        $this->unshaded?->descend();
-        $this->failure = $this->failure->furthest($this->unshaded?->failure() ?? $this->failure);
+        if ($this->tones !== null) {
+            $this->unshaded = new QrReader($this->pyramid->seenAs($this->tones->without($this->pyramid->picture())), $this->budget);
+            $this->unshaded->descend();
+            $this->failure = $this->failure->furthest($this->unshaded->failure());
+        }
     }
 
     private function lookForRings(QrReader $reader, int $level): void

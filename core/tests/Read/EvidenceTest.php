@@ -7,6 +7,7 @@ use KeenGlyph\Core\Linear\Ean;
 use KeenGlyph\Core\Read\BarPlaces;
 use KeenGlyph\Core\Read\DarkPlaces;
 use KeenGlyph\Core\Read\Effort;
+use KeenGlyph\Core\Read\GreyPlane;
 use KeenGlyph\Core\Read\LinearReader;
 use KeenGlyph\Core\Read\LinearReading;
 use KeenGlyph\Core\Read\Pyramid;
@@ -14,6 +15,7 @@ use KeenGlyph\Core\Read\ReadBudget;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\SearchStep;
+use KeenGlyph\Core\Read\SoftBlocks;
 use KeenGlyph\Core\Read\StepTime;
 use KeenGlyph\Core\Read\Texture;
 
@@ -120,6 +122,23 @@ it('looks through no blur where all is sharp, unless it is told to be patient', 
     $soft = [SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedHalf];
     expect(stepsTaken($page, Effort::Usual))->toContain(SearchStep::Overview, SearchStep::NearFull)->not->toContain(...$soft)
         ->and(stepsTaken($page, Effort::Patient))->toContain(...$soft);
+});
+
+it('counts soft blocks until there are as many as a symbol has', function (): void {
+    $side = 16;
+    $blocks = 40;
+    // Blocks in a row: those that are soft are waves, the others have an edge in the middle.
+    $enough = static function (int $soft) use ($side, $blocks): bool {
+        $width = $side * $blocks + 8;
+        $row = '';
+        for ($x = 0; $x < $width; $x++) {
+            $row .= chr(intdiv($x, $side) < $soft ? (int) (64 + 50 * sin($x / 2.5)) : ($x % $side < 8 ? 10 : 120));
+        }
+        $offsets = array_map(static fn (int $i): int => $i * 7 % $side + intdiv($i, 2) * $width, range(0, 31));
+
+        return (new SoftBlocks(new GreyPlane($width, $side + 1, str_repeat($row, $side + 1)), array_map(static fn (int $k): int => $k * $side, range(0, $blocks - 1)), $side, $offsets, 0.5))->areEnough();
+    };
+    expect($enough(0))->toBeFalse()->and($enough(7))->toBeFalse()->and($enough(8))->toBeTrue()->and($enough(40))->toBeTrue();
 });
 
 it('sees what is blurred, faint or noisy on a page that is sharp, as small as a symbol may be', function (callable $grey): void {
