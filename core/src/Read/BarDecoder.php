@@ -10,6 +10,7 @@ interface BarDecoder
     /**
      * @param  list<int>  $runs  widths in pixels, bars and spaces in turn
      * @param  int  $at  a bar with a space before it
+     * @return BarText|false|null null where no symbol of the family begins; false where one seems to, but does not go on
      */
-    public function decode(array $runs, int $at): ?BarText;
+    public function decode(array $runs, int $at): BarText|false|null;
 }

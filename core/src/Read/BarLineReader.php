@@ -18,14 +18,15 @@ final readonly class BarLineReader
         $this->decoders = [new EanDecoder, new Code128Decoder, new ItfDecoder, new Code39Decoder];
     }
 
-    /** @return list<BarHit> in both directions */
+    /** @return array{list<BarHit>, bool} what it reads in both directions, and whether any symbol seems to begin on it */
     public function read(PictureLine $line): array
     {
         $edges = BarLine::edges($line->greys());
         if (count($edges) < self::FEW) {
-            return [];
+            return [[], false];
         }
         $found = [];
+        $isBegun = false;
         foreach ([false, true] as $backwards) {
             $places = $edges;
             if ($backwards) {
@@ -35,17 +36,19 @@ final readonly class BarLineReader
                     $places[] = -$edges[$i];
                 }
             }
-            foreach ($this->texts($places) as $stretch) {
+            [$stretches, $begins] = $this->texts($places);
+            $isBegun = $isBegun || $begins;
+            foreach ($stretches as $stretch) {
                 $found[] = $line->hit($stretch->text, $stretch->from, $stretch->to, $backwards);
             }
         }
 
-        return $found;
+        return [$found, $isBegun];
     }
 
     /**
      * @param  list<int>  $edges
-     * @return list<BarStretch>
+     * @return array{list<BarStretch>, bool} what they read, and whether any symbol seems to begin
      */
     private function texts(array $edges): array
     {
@@ -56,6 +59,7 @@ final readonly class BarLineReader
             $runs[] = $run > 0 ? $run : 1;
         }
         $found = [];
+        $isBegun = false;
         $skip = 0;
         for ($i = 1, $count = count($runs); $count - $i > 24; $i += 2) {
             // A symbol begins after blank modules, with a bar of one module or, in Code 128, of two and a space of one.
@@ -70,7 +74,8 @@ final readonly class BarLineReader
             }
             foreach ($this->decoders as $decoder) {
                 $text = $decoder->decode($runs, $i);
-                if ($text !== null) {
+                $isBegun = $isBegun || $text !== null;
+                if ($text instanceof BarText) {
                     $last = $edges[min(count($edges) - 1, $i - 1 + $text->runs)];
                     // Read against the line, edges count down from nothing.
                     $found[] = new BarStretch($text, abs($edges[$i - 1]) / BarLine::PARTS, abs($last) / BarLine::PARTS);
@@ -80,6 +85,6 @@ final readonly class BarLineReader
             }
         }
 
-        return $found;
+        return [$found, $isBegun];
     }
 }

@@ -11,10 +11,13 @@ final class Code128Decoder implements BarDecoder
 {
     private const MAX = 170;
 
-    /** @var ?array<array-key, int> value by widths */
+    /** Characters after which a symbol seems to have begun. */
+    private const BEGUN = 3;
+
+    /** @var ?array<array-key, int> value by widths, a decimal digit each */
     private static ?array $values = null;
 
-    public function decode(array $runs, int $at): ?BarText
+    public function decode(array $runs, int $at): BarText|false|null
     {
         // Every start character is 211 and three more, its quiet zone ten modules.
         if (! isset($runs[$at + 5]) || $runs[$at] < 1.2 * $runs[$at + 1] || $runs[$at - 1] < 1.6 * $runs[$at]) {
@@ -28,13 +31,13 @@ final class Code128Decoder implements BarDecoder
         $values = [];
         self::$values ??= array_flip(Code128Table::WIDTHS);
         for ($place = $at; count($values) < self::MAX; $place += 6) {
-            $value = self::$values[BarWidths::digits($runs, $place, 6, 11) ?? ''] ?? null;
+            $value = self::$values[BarWidths::digits($runs, $place, 6, 11) ?? 0] ?? null;
             if ($value === null) {
-                $stop = self::$values[BarWidths::digits($runs, $place, 7, 13) ?? ''] ?? null;
+                $stop = self::$values[BarWidths::digits($runs, $place, 7, 13) ?? 0] ?? null;
                 $module = array_sum(array_slice($runs, $place, 7)) / 13;
 
                 return $stop === Code128Table::STOP && $runs[$at - 1] >= BarWidths::QUIET * $module && ($runs[$place + 7] ?? PHP_INT_MAX) >= BarWidths::QUIET * $module
-                    && BarWidths::areEven($runs, $at, count($values), 6) ? self::text($values, $place + 7 - $at) : null;
+                    && BarWidths::areEven($runs, $at, count($values), 6) ? self::text($values, $place + 7 - $at) ?? false : (count($values) < self::BEGUN ? null : false);
             }
             if ($values === [] && $value < Code128Table::START_A) {
                 return null;
@@ -42,7 +45,7 @@ final class Code128Decoder implements BarDecoder
             $values[] = $value;
         }
 
-        return null;
+        return false;
     }
 
     /** @param  list<int>  $values  with start and check character */

@@ -13,10 +13,13 @@ final class Code39Decoder implements BarDecoder
 
     private const MAX = 90;
 
+    /** Characters after which a symbol seems to have begun. */
+    private const BEGUN = 2;
+
     /** @var ?array<string, int> */
     private static ?array $values = null;
 
-    public function decode(array $runs, int $at): ?BarText
+    public function decode(array $runs, int $at): BarText|false|null
     {
         // The start character is narrow, wide, two narrow, wide, narrow, wide and two narrow.
         if (! isset($runs[$at + 8]) || $runs[$at + 1] <= $runs[$at] || $runs[$at + 1] <= $runs[$at + 2] || $runs[$at + 4] <= $runs[$at + 3] || $runs[$at + 4] <= $runs[$at + 5] || $runs[$at + 6] <= $runs[$at + 5] || $runs[$at + 6] <= $runs[$at + 7]) {
@@ -32,12 +35,12 @@ final class Code39Decoder implements BarDecoder
             $place = $at + 10 * $n;
             $value = self::$values[BarWidths::elements($runs, $place, 9, $narrow)] ?? null;
             if ($value === null || ($n === 0 && $value !== self::STOP)) {
-                return null;
+                return $n < self::BEGUN ? null : false;
             }
             if ($value === self::STOP && $n > 0) {
                 $after = $runs[$place + 9] ?? PHP_INT_MAX;
 
-                return $text === '' || $after < BarWidths::QUIET * $narrow ? null : new BarText('code39', $text, $place + 9 - $at, 16 * ($n + 1) - 1);
+                return $text === '' || $after < BarWidths::QUIET * $narrow ? false : new BarText('code39', $text, $place + 9 - $at, 16 * ($n + 1) - 1);
             }
             if ($n > 0) {
                 $text .= substr(Code39::CHARACTERS, $value, 1);
@@ -47,6 +50,6 @@ final class Code39Decoder implements BarDecoder
             }
         }
 
-        return null;
+        return false;
     }
 }

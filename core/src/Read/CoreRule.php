@@ -15,8 +15,8 @@ final readonly class CoreRule
      * @param  int  $outer  those in which the outer edge must, too: data or print may touch it
      * @param  int  $right  of the pattern's 49 modules, those that must have their tone
      * @param  int  $ring  the same of the 32 around it, which may be covered on two sides
-     * @param  int  $vain  places probed without a single pattern after which the picture is a texture: of 300 symbols the first pattern
-     *                     was among the first 3000 by the plain rule, in noise, 507 through a blur and 9 of those damaged
+     * @param  int  $vain  places probed without a single pattern, a megapixel or less, after which the picture is a texture: of 500 symbols
+     *                     the first pattern was among the first 1750 by the plain rule, on a page of letters, 710 through a blur and 9 of those damaged
      */
     private function __construct(
         public int $sides,

@@ -17,10 +17,10 @@ final class EanDecoder implements BarDecoder
      */
     private const QUIET_AFTER_UPC_E = 5;
 
-    /** @var ?array<string, string> digit and number set by the widths of four runs, of left halves */
+    /** @var ?array<int, string> digit and number set by the widths of four runs, of left halves */
     private static ?array $left = null;
 
-    public function decode(array $runs, int $at): ?BarText
+    public function decode(array $runs, int $at): BarText|false|null
     {
         if (! isset($runs[$at + 2])) {
             return null;
@@ -30,30 +30,46 @@ final class EanDecoder implements BarDecoder
         if ($runs[$at - 1] < BarWidths::QUIET * $module || max($first, $second, $third) > 1.6 * $module || min($first, $second, $third) < 0.5 * $module) {
             return null;
         }
+        // All three kinds go on with digits of either number set.
+        [$digits, $sets] = self::digits($runs, $at + 3, 6);
 
-        return $this->ean($runs, $at, 6) ?? $this->ean($runs, $at, 4) ?? $this->upcE($runs, $at);
+        $begun = null;
+        foreach ([6, 4] as $half) {
+            $text = strlen($digits) < $half ? null : self::ean($runs, $at, substr($digits, 0, $half), substr($sets, 0, $half));
+            if ($text instanceof BarText) {
+                return $text;
+            }
+            $begun ??= $text;
+        }
+
+        return (strlen($digits) < 6 ? null : self::upcE($runs, $at, $digits, $sets)) ?? $begun;
     }
 
-    /** @param  list<int>  $runs */
-    private function ean(array $runs, int $at, int $half): ?BarText
+    /**
+     * @param  list<int>  $runs
+     * @param  string  $left  digits of the left half
+     * @param  string  $sets  the number set of each
+     * @return BarText|false|null false where no more than the left half is one
+     */
+    private static function ean(array $runs, int $at, string $left, string $sets): BarText|false|null
     {
-        [$left, $sets] = $this->digits($runs, $at + 3, $half);
+        $half = strlen($left);
         $centre = $at + 3 + 4 * $half;
-        if ($left === null || BarWidths::digits($runs, $centre, 5, 5) !== '11111') {
+        if (BarWidths::digits($runs, $centre, 5, 5) !== 11111) {
             return null;
         }
         // The right half has the widths of set A, colours exchanged.
-        [$right, $rightSets] = $this->digits($runs, $centre + 5, $half);
+        [$right, $rightSets] = self::digits($runs, $centre + 5, $half);
         $end = $centre + 5 + 4 * $half;
-        if ($right === null || trim($rightSets, 'A') !== '' || BarWidths::digits($runs, $end, 3, 3) !== '111') {
-            return null;
+        if (strlen($right) < $half || trim($rightSets, 'A') !== '' || BarWidths::digits($runs, $end, 3, 3) !== 111) {
+            return false;
         }
         if (! BarWidths::areEven($runs, $at + 3, $half, 4) || ! BarWidths::areEven($runs, $centre + 5, $half, 4) || ! self::isBlank($runs, $at, $end + 3, $half === 6 ? 95 : 67)) {
-            return null;
+            return false;
         }
         $leading = $half === 6 ? array_search($sets, Ean::PARITY, true) : ($sets === 'AAAA' ? '' : false);
         if ($leading === false || ! CheckDigit::holds($leading.$left.$right)) {
-            return null;
+            return false;
         }
         $text = $leading.$left.$right;
         $count = $end + 3 - $at;
@@ -65,11 +81,13 @@ final class EanDecoder implements BarDecoder
         };
     }
 
-    /** @param  list<int>  $runs */
-    private function upcE(array $runs, int $at): ?BarText
+    /**
+     * @param  list<int>  $runs
+     * @param  string  $sets  the number set of each digit
+     */
+    private static function upcE(array $runs, int $at, string $digits, string $sets): ?BarText
     {
-        [$digits, $sets] = $this->digits($runs, $at + 3, 6);
-        if ($digits === null || BarWidths::digits($runs, $at + 27, 6, 6) !== '111111' || ! BarWidths::areEven($runs, $at + 3, 6, 4) || ! self::isBlank($runs, $at, $at + 33, 51, self::QUIET_AFTER_UPC_E)) {
+        if (BarWidths::digits($runs, $at + 27, 6, 6) !== 111111 || ! BarWidths::areEven($runs, $at + 3, 6, 4) || ! self::isBlank($runs, $at, $at + 33, 51, self::QUIET_AFTER_UPC_E)) {
             return null;
         }
         foreach (UpcE::PARITY as $check => $parity) {
@@ -97,16 +115,18 @@ final class EanDecoder implements BarDecoder
 
     /**
      * @param  list<int>  $runs
-     * @return array{?string, string} digits, and the number set of each
+     * @param  int  $most  digits there may be
+     * @return array{string, string} as many digits as follow, and the number set of each
      */
-    private function digits(array $runs, int $at, int $count): array
+    private static function digits(array $runs, int $at, int $most): array
     {
+        $table = self::$left ??= self::left();
         $digits = '';
         $sets = '';
-        for ($i = 0; $i < $count; $i++) {
-            $found = self::left()[BarWidths::digits($runs, $at + 4 * $i, 4, 7) ?? ''] ?? null;
+        for ($i = 0; $i < $most; $i++) {
+            $found = $table[BarWidths::digits($runs, $at + 4 * $i, 4, 7) ?? 0] ?? null;
             if ($found === null) {
-                return [null, ''];
+                break;
             }
             $digits .= $found[0];
             $sets .= $found[1];
@@ -115,19 +135,17 @@ final class EanDecoder implements BarDecoder
         return [$digits, $sets];
     }
 
-    /** @return array<string, string> */
+    /** @return array<int, string> */
     private static function left(): array
     {
-        if (self::$left === null) {
-            self::$left = [];
-            foreach (['A', 'B'] as $set) {
-                for ($digit = 0; $digit < 10; $digit++) {
-                    preg_match_all('/0+|1+/', Ean::modules($digit, $set), $match);
-                    self::$left[implode('', array_map(strlen(...), $match[0]))] = $digit.$set;
-                }
+        $table = [];
+        foreach (['A', 'B'] as $set) {
+            for ($digit = 0; $digit < 10; $digit++) {
+                preg_match_all('/0+|1+/', Ean::modules($digit, $set), $match);
+                $table[(int) implode('', array_map(strlen(...), $match[0]))] = $digit.$set;
             }
         }
 
-        return self::$left;
+        return $table;
     }
 }

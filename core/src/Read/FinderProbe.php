@@ -26,6 +26,9 @@ final class FinderProbe
     /** Modules by which a shape that was found at first may be wronger than one that was looked at twice. */
     private const ABOUT = 12;
 
+    /** Bits behind the point in places between pixels, which are counted in whole numbers. */
+    private const POINT = 20;
+
     /** Second moment of a square of side 7 about its middle, in square modules. */
     private const MOMENT = 49 / 12;
 
@@ -95,15 +98,18 @@ final class FinderProbe
         $right = 0;
         $ring = 0;
         $bits = $plane->bits;
+        [$width, $height] = [$plane->width, $plane->height];
+        $one = 1 << self::POINT;
+        [$ux, $uy] = [(int) ($finder->ux * $one), (int) ($finder->uy * $one)];
         for ($v = -4; $v <= 4; $v++) {
-            for ($u = -4; $u <= 4; $u++) {
-                $out = max(abs($u), abs($v));
-                $x = (int) ($finder->x + $u * $finder->ux + $v * $finder->vx);
-                $y = (int) ($finder->y + $u * $finder->uy + $v * $finder->vy);
-                $isOwn = $x >= 0 && $y >= 0 && $x < $plane->width && $y < $plane->height && $bits[$y * $plane->width + $x] === $own;
-                if ($out === 4) {
+            $x = (int) (($finder->x - 4 * $finder->ux + $v * $finder->vx) * $one);
+            $y = (int) (($finder->y - 4 * $finder->uy + $v * $finder->vy) * $one);
+            for ($u = -4; $u <= 4; $u++, $x += $ux, $y += $uy) {
+                [$px, $py] = [$x >> self::POINT, $y >> self::POINT];
+                $isOwn = $px >= 0 && $py >= 0 && $px < $width && $py < $height && $bits[$py * $width + $px] === $own;
+                if ($u === 4 || $u === -4 || $v === 4 || $v === -4) {
                     $ring += $isOwn ? 0 : 1;
-                } elseif ($isOwn === ($out !== 2)) {
+                } elseif ($isOwn === (max($u, -$u, $v, -$v) !== 2)) {
                     $right++;
                 }
             }
@@ -167,30 +173,37 @@ final class FinderProbe
         $bits = $plane->bits;
         $width = $plane->width;
         $height = $plane->height;
-        $step = max(0.5, min(1.0, $module / 4));
+        $step = max(0.5, $module / 8, min(1.0, $module / 4));
         // A tilted pattern is longer one way, and a corner is farther than a side.
         $far = max(8.0, $module * 3.5 * 3);
         $reach = [];
         $inner = 0;
         $outer = 0;
+        // Places are counted in whole numbers: turning one into a whole number is as dear as all else in the loop.
+        $from = [(int) ($cx * (1 << self::POINT)), (int) ($cy * (1 << self::POINT))];
+        $last = (int) ($far / $step);
+        $isInside = $cx >= $far + 1 && $cy >= $far + 1 && $cx + $far + 1 < $width && $cy + $far + 1 < $height;
         foreach ($ways as $k => [$dx, $dy]) {
             $edges = [0.0, 0.0, 0.0];
             /** @var int<0, 3> $edge */
             $edge = 0;
             $tone = $own;
-            for ($r = 0.0; $r <= $far; $r += $step) {
-                $px = (int) ($cx + $dx * $r);
-                $py = (int) ($cy + $dy * $r);
-                if ($px < 0 || $py < 0 || $px >= $width || $py >= $height) {
+            [$x, $y] = $from;
+            $right = (int) ($dx * $step * (1 << self::POINT));
+            $down = (int) ($dy * $step * (1 << self::POINT));
+            for ($n = 0; $n <= $last; $n++, $x += $right, $y += $down) {
+                $px = $x >> self::POINT;
+                $py = $y >> self::POINT;
+                if (! $isInside && ($px < 0 || $py < 0 || $px >= $width || $py >= $height)) {
                     if ($edge === 2) {
-                        $edges[2] = $r;
+                        $edges[2] = $n * $step;
                         $edge = 3;
                     }
                     break;
                 }
                 $bit = $bits[$py * $width + $px];
                 if ($bit !== $tone) {
-                    $edges[$edge] = $r - $step / 2;
+                    $edges[$edge] = ($n - 0.5) * $step;
                     if (++$edge === 3) {
                         break;
                     }

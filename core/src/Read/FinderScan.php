@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function array_map;
 use function count;
 use function explode;
 use function max;
@@ -20,7 +19,18 @@ final class FinderScan
     /** More than this and the picture is a texture. */
     private const MAX_FINDERS = 400;
 
-    /** Places probed in one picture before it counts as a texture. */
+    /**
+     * Places of about one size probed in vain, and more a megapixel as a share of all that the rule allows, after which what is
+     * of that size is checks or a weave: a page full of letters has 620 a megapixel.
+     */
+    private const FEW = 300;
+
+    private const SHARE = 0.3;
+
+    /** Places looked at for each that may be probed in vain: letters have five or six. */
+    private const LOOKED = 6;
+
+    /** Places probed in one picture, a megapixel or less, before it counts as a texture. */
     private const PROBES = 3000;
 
     /**
@@ -41,6 +51,13 @@ final class FinderScan
         /** @var array<string, true> $cores looked around from already */
         $cores = [];
         $probes = 0;
+        /** @var array<int, int> $vain places probed, by their size: a class is the root of two as large as the one before */
+        $vain = [];
+        $looked = 0;
+        $million = $plane->width * $plane->height / 1e6;
+        $all = (int) ($rule->vain * max(1.0, $million));
+        $most = (int) (self::PROBES * max(1.0, $million));
+        $alike = (int) (self::FEW + self::SHARE * $rule->vain * $million);
         $width = $plane->width;
         $across = ($width >> 1) + 1;
         for ($y = intdiv($step, 2); $y < $plane->height; $y += $step) {
@@ -52,6 +69,15 @@ final class FinderScan
                 if (isset($taken[$cell])) {
                     continue;
                 }
+                $size = (int) (2 * log($long, 2));
+                if ($found === []) {
+                    if (++$looked > self::LOOKED * $all) {
+                        return [];
+                    }
+                    if (($vain[$size] ?? 0) >= $alike) {
+                        continue;
+                    }
+                }
                 $middle = FinderProbe::middle($plane, $x, $y, $long, $light, $rule);
                 if ($middle === null) {
                     $taken[$cell] = true;
@@ -59,13 +85,14 @@ final class FinderScan
                     continue;
                 }
                 // Several rows meet one core, and what is no pattern from one of them is none from the next.
-                $size = 1 << max(1, (int) log($middle[2], 2));
-                $core = "$size $light ".(int) ($middle[0] / $size).' '.(int) ($middle[1] / $size);
+                $side = 1 << max(1, (int) log($middle[2], 2));
+                $core = "$side $light ".(int) ($middle[0] / $side).' '.(int) ($middle[1] / $side);
                 if (isset($cores[$core])) {
                     continue;
                 }
                 $cores[$core] = true;
-                if (++$probes > ($found === [] ? $rule->vain : self::PROBES)) {
+                $vain[$size] = ($vain[$size] ?? 0) + 1;
+                if (++$probes > ($found === [] ? $all : $most)) {
                     return $found;
                 }
                 $finder = FinderProbe::around($plane, ...[...$middle, $light, $rule]);
@@ -119,32 +146,23 @@ final class FinderScan
     private static function inRow(string $row, int $least): array
     {
         // A byte "\1" stands where a pixel differs from the one before it; before the first all is light.
-        $edges = explode("\1", $row ^ ("\0".substr($row, 0, -1)));
-        $count = count($edges);
-        if ($count < 6) {
-            return [];
-        }
-        $lengths = array_map(strlen(...), $edges);
+        $runs = explode("\1", $row ^ ("\0".substr($row, 0, -1)));
         $found = [];
-        $b = $lengths[1] + 1;
-        $c = $lengths[2] + 1;
-        $d = $lengths[3] + 1;
-        $e = $lengths[4] + 1;
-        $a = 0;
-        $start = $lengths[0];
-        for ($i = 5; $i < $count; $i++) {
-            // Runs a to e begin at start; of odd ones the first is dark.
+        // Runs a to e begin at start; of odd ones the first is dark.
+        [$a, $b, $c, $d, $e] = [0, 0, 0, 0, 0];
+        $start = -1;
+        foreach ($runs as $i => $run) {
             $start += $a;
             $a = $b;
             $b = $c;
             $c = $d;
             $d = $e;
-            $e = $lengths[$i] + 1;
+            $e = strlen($run) + 1;
             if ($c <= $b || $c <= $d || $c + 1 < 2 * $a && $c + 1 < 2 * $e) {
                 continue;
             }
             $sum = $a + $b + $c + $d + $e;
-            if ($sum < $least) {
+            if ($sum < $least || $i < 5) {
                 continue;
             }
             $slack = max(4.5 * $sum / 7, 5.6);

@@ -12,7 +12,7 @@ final class ItfDecoder implements BarDecoder
 {
     private const RUNS = 4 + 10 * 7 + 3;
 
-    public function decode(array $runs, int $at): ?BarText
+    public function decode(array $runs, int $at): BarText|false|null
     {
         if (! isset($runs[$at + self::RUNS - 1])) {
             return null;
@@ -31,12 +31,12 @@ final class ItfDecoder implements BarDecoder
                 }
                 $digit = array_search($own, Itf14::DIGITS, true);
                 if ($digit === false) {
-                    return null;
+                    return $pair === 0 ? null : false;
                 }
                 $digits .= $digit;
             }
         }
 
-        return CheckDigit::holds($digits) ? new BarText('itf14', $digits, self::RUNS, 135) : null;
+        return CheckDigit::holds($digits) ? new BarText('itf14', $digits, self::RUNS, 135) : false;
     }
 }

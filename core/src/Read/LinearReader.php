@@ -13,6 +13,11 @@ final class LinearReader
     /** Lines across the shorter way of a picture. */
     private const LINES = 84;
 
+    /** Of so many lines every third is laid, and the others where a symbol seems to begin on one beside them. */
+    private const MANY = 24;
+
+    private const APART = 3;
+
     /** The same when a blur is looked through, which takes longer. */
     private const BLURRED_LINES = 14;
 
@@ -177,19 +182,39 @@ final class LinearReader
     {
         $field = LineField::of($plane, $angle, $places);
         $step = max(1.0, min($field->across, $field->along) / self::LINES);
+        $lines = [];
+        for ($at = $field->first + $step / 2; $at < $field->last; $at += $step) {
+            if ($field->crossesBars($at)) {
+                $lines[] = $at;
+            }
+        }
         $votes = new LineVotes($step);
         /** @var array<string, true> $laid */
         $laid = [];
-        for ($at = $field->first + $step / 2; $at < $field->last; $at += $step) {
-            $found = $field->crossesBars($at) ? $this->line($field, $at) : [];
+        // Every third line first; beside one on which a symbol seems to begin those between, too.
+        $apart = count($lines) < self::MANY ? 1 : self::APART;
+        $queue = range(0, max(0, count($lines) - 1), $apart);
+        $queued = array_fill_keys($queue, true);
+        for ($n = 0; $n < count($queue); $n++) {
+            $i = $queue[$n];
+            if (! isset($lines[$i])) {
+                continue;
+            }
+            [$found, $isBegun] = $this->line($field, $lines[$i]);
+            for ($k = $i - $apart + 1; $isBegun && $k < $i + $apart; $k++) {
+                if (! isset($queued[$k])) {
+                    $queued[$k] = true;
+                    $queue[] = $k;
+                }
+            }
             $votes->add($found);
             // Between this line and the next ones.
             for ($k = 1; $found !== [] && $k <= self::BESIDE && $step > 1; $k++) {
                 foreach ([-1, 1] as $side) {
-                    $beside = round(2 * ($at + $side * $k * max(1.0, $step / self::BESIDE)));
+                    $beside = round(2 * ($lines[$i] + $side * $k * max(1.0, $step / self::BESIDE)));
                     if (! isset($laid[(string) $beside])) {
                         $laid[(string) $beside] = true;
-                        $votes->add($this->line($field, $beside / 2));
+                        $votes->add($this->line($field, $beside / 2)[0]);
                     }
                 }
             }
@@ -198,11 +223,11 @@ final class LinearReader
         return $votes->agreed($plane->scale, (int) ($field->across / 2));
     }
 
-    /** @return list<BarHit> */
+    /** @return array{list<BarHit>, bool} what it reads, and whether a symbol seems to begin on it */
     private function line(LineField $field, float $at): array
     {
         $line = $field->line($at);
 
-        return $line === null ? [] : $this->lines->read($line);
+        return $line === null ? [[], false] : $this->lines->read($line);
     }
 }

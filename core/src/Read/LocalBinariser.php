@@ -55,15 +55,8 @@ final class LocalBinariser
     {
         $height = count($rows);
         $down = intdiv($height + 7, 8);
-        $counts = [];
-        for ($by = 0; $by < $down; $by++) {
-            $pixels = 8 * min(8, $height - 8 * $by);
-            for ($bx = 0; $bx < $across; $bx++) {
-                $counts[] = $pixels;
-            }
-        }
         $all = BoxSums::around(self::sums($rows, $across, $down), $across, $down, $radius);
-        $pixels = BoxSums::around($counts, $across, $down, $radius);
+        $pixels = self::pixels($height, $across, $down, $radius);
         $means = [];
         foreach ($all as $i => $sum) {
             $means[] = intdiv($sum, $pixels[$i]);
@@ -84,7 +77,8 @@ final class LocalBinariser
             $dark = $darkSums[$i] / $count;
             $bright = ($all[$i] - $darkSums[$i]) / $light;
             $middles[] = (int) (($dark + $bright) / 2);
-            $apart[] = (int) ($bright - $dark);
+            // Where thresholds differ from block to block the dark can be lighter than the light.
+            $apart[] = $bright > $dark ? (int) ($bright - $dark) : 0;
         }
         $least = self::least($apart);
         $thresholds = [];
@@ -102,9 +96,32 @@ final class LocalBinariser
      */
     private static function least(array $apart): int
     {
-        sort($apart);
+        $blocks = array_fill(0, 128, 0);
+        foreach ($apart as $difference) {
+            $blocks[$difference]++;
+        }
+        $calmest = 0;
+        for ($left = intdiv(count($apart), 5) - $blocks[0]; $left >= 0; $left -= $blocks[$calmest]) {
+            $calmest++;
+        }
 
-        return (int) max(self::CONTRAST, min(self::NOISE, 1.6 * $apart[intdiv(count($apart), 5)]));
+        return (int) max(self::CONTRAST, min(self::NOISE, 1.6 * $calmest));
+    }
+
+    /** @return list<int> pixels in the window around each block */
+    private static function pixels(int $height, int $across, int $down, int $radius): array
+    {
+        $pixels = [];
+        for ($by = 0; $by < $down; $by++) {
+            $tall = min($height, 8 * ($by + $radius + 1)) - max(0, 8 * ($by - $radius));
+            for ($bx = 0; $bx < $across; $bx++) {
+                $left = $bx > $radius ? $bx - $radius : 0;
+                $right = $bx + $radius < $across ? $bx + $radius + 1 : $across;
+                $pixels[] = 8 * ($right - $left) * $tall;
+            }
+        }
+
+        return $pixels;
     }
 
     /**
@@ -178,6 +195,7 @@ final class LocalBinariser
     {
         $bits = '';
         $lanes = [];
+        $line = [];
         $last = intdiv(count($thresholds), $across) - 1;
         $wide = count($rows[0]);
         foreach ($rows as $y => $row) {
@@ -189,9 +207,9 @@ final class LocalBinariser
                 }
             }
             foreach ($row as $i => $eight) {
-                $row[$i] = ((($lanes[$i] - $eight) ^ PHP_INT_MIN) >> 7) & 0x0101010101010101;
+                $line[$i] = ((($lanes[$i] - $eight) ^ PHP_INT_MIN) >> 7) & 0x0101010101010101;
             }
-            $bits .= pack('P*', ...$row);
+            $bits .= pack('P*', ...$line);
         }
 
         return $bits;

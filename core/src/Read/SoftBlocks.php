@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
-use function abs;
 use function ceil;
 use function count;
 use function max;
-use function min;
 use function ord;
 
 /**
@@ -126,10 +124,23 @@ final class SoftBlocks
         foreach ($offsets as $offset) {
             $at = $first + $offset;
             $grey = ord($pixels[$at]);
-            $darkest = min($darkest, $grey);
-            $lightest = max($lightest, $grey);
-            $steepest = max($steepest, abs(ord($pixels[$at + 1]) - $grey), abs(ord($pixels[$at + $width]) - $grey));
-            $between += $grey >= self::DARK && $grey < self::LIGHT ? 1 : 0;
+            $across = ord($pixels[$at + 1]) - $grey;
+            $down = ord($pixels[$at + $width]) - $grey;
+            if ($grey < $darkest) {
+                $darkest = $grey;
+            }
+            if ($grey > $lightest) {
+                $lightest = $grey;
+            }
+            if ($across > $steepest || -$across > $steepest) {
+                $steepest = $across < 0 ? -$across : $across;
+            }
+            if ($down > $steepest || -$down > $steepest) {
+                $steepest = $down < 0 ? -$down : $down;
+            }
+            if ($grey >= self::DARK && $grey < self::LIGHT) {
+                $between++;
+            }
         }
         $range = $lightest - $darkest;
 

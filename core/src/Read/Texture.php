@@ -205,28 +205,30 @@ final readonly class Texture
     {
         $pixels = $plane->pixels;
         $width = $plane->width;
-        [$xx, $yy, $xy, $lightest] = [0, 0, 0, 0];
+        // Sums of the squares of the differences along both diagonals, and of their products.
+        [$ff, $rr, $fr, $lightest] = [0, 0, 0, 0];
         foreach ($offsets as $offset) {
             $at = $first + $offset;
             // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
             $grey = ord($pixels[$at]);
-            $lightest = max($lightest, $grey);
+            if ($grey > $lightest) {
+                $lightest = $grey;
+            }
             $falling = ord($pixels[$at + $width + 1]) - $grey;
             $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
-            $dx = $falling + $rising;
-            $dy = $falling - $rising;
-            $xx += $dx * $dx;
-            $yy += $dy * $dy;
-            $xy += $dx * $dy;
+            $ff += $falling * $falling;
+            $rr += $rising * $rising;
+            $fr += $falling * $rising;
         }
-        $count = count($offsets);
-        $all = $xx + $yy;
+        $all = 2 * ($ff + $rr);
+        $change = $all / max(1, count($offsets));
 
+        // Along and down are the sum and the difference of the diagonals.
         return [
-            $all / max(1, $count),
-            sqrt(($xx - $yy) ** 2 + 4 * $xy * $xy) / max(1, $all),
-            fmod(atan2(2 * $xy, $xx - $yy) / 2 + M_PI, M_PI),
-            BlockShadow::seen($lightest, $all / max(1, $count)),
+            $change,
+            2 * sqrt(4 * $fr * $fr + ($ff - $rr) ** 2) / max(1, $all),
+            fmod(atan2($ff - $rr, 2 * $fr) / 2 + M_PI, M_PI),
+            BlockShadow::seen($lightest, $change),
         ];
     }
 }

@@ -94,7 +94,7 @@ it('reads a line in both directions, and says where on it the symbol lies', func
     $forth = LineField::of($plane, 0.0, BarPlaces::anywhere())->line(30.0);
     $back = LineField::of($plane, 180.0, BarPlaces::anywhere())->line(30.0);
     assert($forth !== null && $back !== null);
-    [$hit, $turned] = [$lines->read($forth)[0], $lines->read($back)[0]];
+    [$hit, $turned] = [$lines->read($forth)[0][0], $lines->read($back)[0][0]];
     expect($hit->text->text)->toBe($turned->text->text)->toStartWith('952123456789')
         ->and([$hit->backwards, $turned->backwards])->toBe([false, true])
         ->and($hit->from[0])->toEqualWithDelta(36.0, 1.0)->and($hit->to[0])->toEqualWithDelta(36 + 95 * 3, 1.0)
@@ -105,7 +105,7 @@ it('reads two symbols that stand on one line', function (): void {
     $pattern = Ean::ean8('9521234')->pattern.str_repeat('0', 20).Code128::encode('HIVE-07')->pattern;
     $line = LineField::of(barredPlane($pattern, 3), 0.0, BarPlaces::anywhere())->line(30.0);
     assert($line !== null);
-    expect(array_map(static fn (BarHit $hit): string => $hit->text->symbology, (new BarLineReader)->read($line)))->toBe(['ean8', 'code128']);
+    expect(array_map(static fn (BarHit $hit): string => $hit->text->symbology, (new BarLineReader)->read($line)[0]))->toBe(['ean8', 'code128']);
 });
 
 it('believes what enough lines side by side agree on, and nothing that is scattered', function (): void {

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Finish\Colour;
 use KeenGlyph\Core\Finish\Finish;
+use KeenGlyph\Core\Image\PictureDecoder;
+use KeenGlyph\Core\Read\Reader;
+use KeenGlyph\Core\Read\ReadOptions;
+use KeenGlyph\Core\Read\SearchStep;
+use KeenGlyph\Core\Read\StepTime;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
@@ -31,6 +36,22 @@ it('finds a symbol on a page full of letters, wherever it stands', function () {
     foreach ([[15, 15], [400, 200], [700, 395]] as [$left, $top]) {
         expect(onlyText(pageWith($symbol, $left, $top)))->toBe('https://fennmoor.example/jar/heather-340');
     }
+});
+
+it('finds a small symbol at the end of a whole page of fine letters at once', function () {
+    $matrix = Encoder::encode('https://fennmoor.example/jar/heather-340')->matrix;
+    $page = imagecreatetruecolor(2000, 2600);
+    imagefill($page, 0, 0, 0xF4F8F1);
+    for ($y = 12; $y < 2580; $y += 15) {
+        imagestring($page, 2, 12, $y, substr(str_repeat('Heather honey, 340 g, batch H26-07, best before 30 Sep 2027. ', 8), $y % 60, 325), 0x14201C);
+    }
+    $symbol = imagecreatefromstring(pngOf($matrix, 3));
+    imagecopy($page, $symbol, 1860, 2460, 0, 0, imagesx($symbol), imagesy($symbol));
+    ob_start();
+    imagepng($page);
+    $outcome = (new Reader)->read((new PictureDecoder)->decode((string) ob_get_clean()), new ReadOptions(budgetMs: 10_000));
+    expect($outcome->readings[0]->symbol->content->text ?? null)->toBe('https://fennmoor.example/jar/heather-340')
+        ->and(array_map(static fn (StepTime $step): SearchStep => $step->step, array_values(array_filter($outcome->steps, static fn (StepTime $step): bool => $step->found))))->toBe([SearchStep::Overview]);
 });
 
 it('reads pale, dark and coloured inks', function (string $dark, string $light) {
