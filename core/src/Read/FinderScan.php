@@ -148,8 +148,10 @@ final class FinderScan
         // A byte "\1" stands where a pixel differs from the one before it; before the first all is light.
         $runs = explode("\1", $row ^ ("\0".substr($row, 0, -1)));
         $found = [];
-        // Runs a to e begin at start; of odd ones the first is dark.
-        [$a, $b, $c, $d, $e] = [0, 0, 0, 0, 0];
+        // Runs a to e begin at start; of odd ones the first is dark. (PHP 8.2 crashes where it compiles the length of an element: foreach has none.)
+        /** @var array{int, int, int, int, int} $none */
+        $none = [0, 0, 0, 0, 0];
+        [$a, $b, $c, $d, $e] = $none;
         $start = -1;
         foreach ($runs as $i => $run) {
             $start += $a;
@@ -158,11 +160,11 @@ final class FinderScan
             $c = $d;
             $d = $e;
             $e = strlen($run) + 1;
-            if ($c <= $b || $c <= $d || $c + 1 < 2 * $a && $c + 1 < 2 * $e) {
+            if ($i < 5 || $c <= $b || $c <= $d || $c + 1 < 2 * $a && $c + 1 < 2 * $e) {
                 continue;
             }
             $sum = $a + $b + $c + $d + $e;
-            if ($sum < $least || $i < 5) {
+            if ($sum < $least) {
                 continue;
             }
             $slack = max(4.5 * $sum / 7, 5.6);
