@@ -85,43 +85,31 @@ final class SoftBlocks
     /** @return iterable<int> first pixels of the blocks that are not told to be sharp by some of their pixels, most of them by a few */
     private function maybeSoft(): iterable
     {
-        [$pixels, $width] = [$this->plane->pixels, $this->plane->width];
         foreach ($this->changing as $first) {
-            [$darkest, $lightest, $steepest, $between] = [127, 0, 0, 0];
-            foreach ($this->offsets as $i => $offset) {
-                $at = $first + $offset;
-                $grey = ord($pixels[$at]);
-                $across = ord($pixels[$at + 1]) - $grey;
-                $down = ord($pixels[$at + $width]) - $grey;
-                if ($grey < $darkest) {
-                    $darkest = $grey;
-                }
-                if ($grey > $lightest) {
-                    $lightest = $grey;
-                }
-                if ($across > $steepest || -$across > $steepest) {
-                    $steepest = $across < 0 ? -$across : $across;
-                }
-                if ($down > $steepest || -$down > $steepest) {
-                    $steepest = $down < 0 ? -$down : $down;
-                }
-                if ($grey >= self::DARK && $grey < self::LIGHT) {
-                    $between++;
-                }
-                if ($i >= self::FEW && $steepest >= self::SHARP && $lightest - $darkest >= self::FULL && $between <= self::GREY * $i) {
-                    continue 2;
-                }
+            if ($this->seen($first, $this->offsets, self::FEW) !== null) {
+                yield $first;
             }
-            yield $first;
         }
     }
 
     /** @param  list<int>  $offsets  of all its pixels */
     private function isSoft(int $first, array $offsets): bool
     {
+        [$range, $steepest, $between] = $this->seen($first, $offsets, PHP_INT_MAX) ?? [0, 0, 0];
+
+        return $range >= max(self::BLANK, self::GRAIN * $this->noise) && ($range < self::FULL || $steepest < self::STEEP * $range || $between > self::GREY * count($offsets));
+    }
+
+    /**
+     * @param  list<int>  $offsets  pixels from the first to those that are looked at
+     * @param  int  $few  places after which the first ones may be told
+     * @return ?array{int, int, int} greys between the darkest and the lightest, the steepest step, and how many are neither light nor dark; null when it is told to be sharp
+     */
+    private function seen(int $first, array $offsets, int $few): ?array
+    {
         [$pixels, $width] = [$this->plane->pixels, $this->plane->width];
         [$darkest, $lightest, $steepest, $between] = [127, 0, 0, 0];
-        foreach ($offsets as $offset) {
+        foreach ($offsets as $i => $offset) {
             $at = $first + $offset;
             $grey = ord($pixels[$at]);
             $across = ord($pixels[$at + 1]) - $grey;
@@ -141,9 +129,11 @@ final class SoftBlocks
             if ($grey >= self::DARK && $grey < self::LIGHT) {
                 $between++;
             }
+            if ($i >= $few && $steepest >= self::SHARP && $lightest - $darkest >= self::FULL && $between <= self::GREY * $i) {
+                return null;
+            }
         }
-        $range = $lightest - $darkest;
 
-        return $range >= max(self::BLANK, self::GRAIN * $this->noise) && ($range < self::FULL || $steepest < self::STEEP * $range || $between > self::GREY * count($offsets));
+        return [$lightest - $darkest, $steepest, $between];
     }
 }
