@@ -33,7 +33,7 @@ final class ReadCommand extends Command
             ->addArgument('files', InputArgument::IS_ARRAY, 'PNG, JPEG, WebP or GIF files')
             ->addOption('symbology', null, InputOption::VALUE_REQUIRED, 'Only these, with commas between: '.implode(', ', [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES]), null, [...array_keys(ReadOptions::GROUPS), ...ReadOptions::SYMBOLOGIES])
             ->addOption('effort', null, InputOption::VALUE_REQUIRED, 'How far to go before it is said that there is nothing: '.implode(', ', self::efforts()), Effort::Usual->value, self::efforts())
-            ->addOption('budget-ms', null, InputOption::VALUE_REQUIRED, 'Milliseconds after which no new attempt at a picture is begun: '.(int) ReadOptions::BUDGET.', or '.(int) ReadOptions::PATIENT_BUDGET.' for a patient reading')
+            ->addOption('budget-ms', null, InputOption::VALUE_REQUIRED, 'Milliseconds that a picture may take: '.(int) ReadOptions::BUDGET.', or '.(int) ReadOptions::PATIENT_BUDGET.' for a patient reading')
             ->addOption('join', null, InputOption::VALUE_NONE, 'Join the symbols of a sequence to one text')
             ->addOption('json', null, InputOption::VALUE_NONE, 'Everything that is known about each symbol as JSON');
     }

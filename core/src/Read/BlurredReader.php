@@ -74,7 +74,7 @@ final class BlurredReader
         }
         $this->left = $this->budget->part(self::TIME, self::SHARE);
         $finders = BlurredFinderScan::find($this->pyramid, $level, $this->left);
-        $triplets = FinderTripletGrouper::group($finders);
+        $triplets = FinderTripletGrouper::group($finders, $this->left);
         foreach ($this->grids($triplets === [] ? PairGuesser::guess($finders) : $triplets) as [$triplet, $window, $module, $grid]) {
             foreach ($this->starts($window, $grid, $module / $window->scale) as [$mapping, $rounds]) {
                 $reading = $this->through($window, $mapping, $grid, $triplet, $module, $rounds);
@@ -127,7 +127,7 @@ final class BlurredReader
             $this->tried[] = $triplet;
             $module = ($triplet->topLeft->module() + $triplet->topRight->module() + $triplet->bottomLeft->module()) / 3;
             $level = max(0, min($this->pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
-            $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
+            $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module, $this->left);
             $exact = ($triplet->modules - 10) / 4;
             for ($number = max(1, (int) round($exact) - 1); $number <= min(self::MOST, (int) round($exact) + 1); $number++) {
                 $grid = BlurredGrid::settle($window, $triplet, Version::of($number), $module / $window->scale);

@@ -15,11 +15,11 @@ enum Effort: string
     /** Everything that has ever helped, whatever it costs. */
     case Patient = 'patient';
 
-    /** Milliseconds a megapixel after which a quick reading begins nothing more; what is under way may take a tenth on top. */
-    private const QUICK = 100.0;
+    /** Milliseconds a megapixel that a quick reading has, so that with what it takes to break off it ends within 120. */
+    private const QUICK = 105.0;
 
     /** Milliseconds that even the smallest picture has: some of what takes time does not depend on the size. */
-    private const LEAST = 40.0;
+    private const LEAST = 32.0;
 
     /** Milliseconds when the caller names none. */
     public function budgetMs(): float

@@ -95,6 +95,9 @@ final class FinderScan
                 if (++$probes > ($found === [] ? $all : $most)) {
                     return $found;
                 }
+                if ($budget !== null && $budget->isSpent()) {
+                    return $found;
+                }
                 $finder = FinderProbe::around($plane, ...[...$middle, $light, $rule]);
                 if ($finder === null) {
                     $taken[$cell] = true;

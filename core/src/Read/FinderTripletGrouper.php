@@ -27,14 +27,18 @@ final class FinderTripletGrouper
 
     /**
      * @param  list<Finder>  $finders
+     * @param  ?ReadBudget  $budget  how long it may take; no limit when null
      * @return list<FinderTriplet> the most regular first
+     *
+     * @throws TimeIsUp
      */
-    public static function group(array $finders): array
+    public static function group(array $finders, ?ReadBudget $budget = null): array
     {
         usort($finders, static fn (Finder $a, Finder $b): int => $b->clear <=> $a->clear);
         $finders = array_slice($finders, 0, self::FINDERS);
         $triplets = [];
         foreach ($finders as $i => $corner) {
+            $budget?->insist();
             $beside = [];
             foreach ($finders as $j => $other) {
                 if ($i !== $j && $corner->light === $other->light) {

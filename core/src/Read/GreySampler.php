@@ -112,9 +112,12 @@ final class GreySampler
      * @param  array{float, float}  $across  one module to the right, pixels
      * @param  array{float, float}  $down  one module down
      * @return list<float>
+     *
+     * @throws TimeIsUp
      */
     private static function means(PixelWindow $window, array $xs, array $ys, array $across, array $down): array
     {
+        $window->budget?->insist();
         $eights = $window->eights;
         $width = $window->width;
         [$right, $bottom] = [$width - 1.0, $window->height - 1.0];
@@ -167,9 +170,12 @@ final class GreySampler
      * @param  array<int, float>  $xs  pixels of the window, 0.5 the middle of the first
      * @param  array<int, float>  $ys
      * @return list<float> in proportion between the four pixels around each place; beyond the window its edge goes on
+     *
+     * @throws TimeIsUp when the window may be looked at no longer
      */
     public static function greys(PixelWindow $window, array $xs, array $ys): array
     {
+        $window->budget?->insist();
         $eights = $window->eights;
         $width = $window->width;
         $line = $width >> 3;

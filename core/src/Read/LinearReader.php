@@ -63,7 +63,7 @@ final class LinearReader
      */
     public function upright(Pyramid $pyramid): array
     {
-        return $this->along($pyramid->level(0), 0.0, BarPlaces::anywhere());
+        return $this->along($pyramid->level(0), 0.0, BarPlaces::anywhere(), ReadBudget::of(INF));
     }
 
     /**
@@ -164,7 +164,7 @@ final class LinearReader
             if ($budget->isSpent(0.95) || ($once && $readings !== [])) {
                 break;
             }
-            foreach ($this->along($plane, $angle, $places) as $reading) {
+            foreach ($this->along($plane, $angle, $places, $budget) as $reading) {
                 foreach ($readings as $known) {
                     if ($known->text === $reading->text && $known->symbology === $reading->symbology && $known->overlaps($reading)) {
                         continue 2;
@@ -178,7 +178,7 @@ final class LinearReader
     }
 
     /** @return list<LinearReading> */
-    private function along(GreyPlane $plane, float $angle, BarPlaces $places): array
+    private function along(GreyPlane $plane, float $angle, BarPlaces $places, ReadBudget $budget): array
     {
         $field = LineField::of($plane, $angle, $places);
         $step = max(1.0, min($field->across, $field->along) / self::LINES);
@@ -195,7 +195,7 @@ final class LinearReader
         $apart = count($lines) < self::MANY ? 1 : self::APART;
         $queue = range(0, max(0, count($lines) - 1), $apart);
         $queued = array_fill_keys($queue, true);
-        for ($n = 0; $n < count($queue); $n++) {
+        for ($n = 0; $n < count($queue) && ! $budget->isSpent(); $n++) {
             $i = $queue[$n];
             if (! isset($lines[$i])) {
                 continue;

@@ -36,22 +36,25 @@ final class LocalBinariser
      * @param  list<array<int, int>>  $rows  the plane's, eight pixels an integer
      * @param  ?list<array<int, int>>  $half  those of the plane at half size, from which thresholds are had at a quarter of the cost
      * @param  bool  $near  whether only the nearest pixels have a say: for a faint symbol in bright surroundings
+     * @param  ?ReadBudget  $budget  how long it may take; no limit when null
+     *
+     * @throws TimeIsUp
      */
-    public static function binarise(GreyPlane $plane, array $rows, ?array $half, bool $near = false): BitPlane
+    public static function binarise(GreyPlane $plane, array $rows, ?array $half, bool $near = false, ?ReadBudget $budget = null): BitPlane
     {
         $block = $half === null ? 1 : 2;
         $coarse = $half ?? $rows;
         $across = count($coarse[0]);
-        $thresholds = self::thresholds($coarse, $across, $near ? self::NEAR : ($half === null ? self::RADIUS : intdiv(self::RADIUS, 2)));
+        $thresholds = self::thresholds($coarse, $across, $near ? self::NEAR : ($half === null ? self::RADIUS : intdiv(self::RADIUS, 2)), $budget);
 
-        return new BitPlane($plane->width, $plane->height, self::apply($rows, $thresholds, $across, $block));
+        return new BitPlane($plane->width, $plane->height, self::apply($rows, $thresholds, $across, $block, $budget));
     }
 
     /**
      * @param  list<array<int, int>>  $rows
      * @return list<int> a grey for each block of eight by eight pixels
      */
-    private static function thresholds(array $rows, int $across, int $radius): array
+    private static function thresholds(array $rows, int $across, int $radius, ?ReadBudget $budget): array
     {
         $height = count($rows);
         $down = intdiv($height + 7, 8);
@@ -61,7 +64,9 @@ final class LocalBinariser
         foreach ($all as $i => $sum) {
             $means[] = intdiv($sum, $pixels[$i]);
         }
+        $budget?->insist();
         [$darkSums, $darkCounts] = self::dark($rows, $means, $across, $down);
+        $budget?->insist();
         $darkSums = BoxSums::around($darkSums, $across, $down, $radius);
         $darkCounts = BoxSums::around($darkCounts, $across, $down, $radius);
         $middles = [];
@@ -191,7 +196,7 @@ final class LocalBinariser
      * @param  list<int>  $thresholds
      * @param  int  $block  integers, and eights of rows, that share a threshold
      */
-    private static function apply(array $rows, array $thresholds, int $across, int $block): string
+    private static function apply(array $rows, array $thresholds, int $across, int $block, ?ReadBudget $budget): string
     {
         $bits = '';
         $lanes = [];
@@ -200,6 +205,7 @@ final class LocalBinariser
         $wide = count($rows[0]);
         foreach ($rows as $y => $row) {
             if ($y % (8 * $block) === 0) {
+                $budget?->insist();
                 $lanes = [];
                 $at = min($last, intdiv($y, 8 * $block)) * $across;
                 for ($i = 0; $i < $wide; $i++) {

@@ -48,7 +48,11 @@ final class MicroReader
             if ($budget->isSpent()) {
                 break;
             }
-            $result = self::attempt($pyramid, $finder);
+            try {
+                $result = self::attempt($pyramid, $finder, $budget);
+            } catch (TimeIsUp) {
+                break;
+            }
             if ($result instanceof Reading) {
                 $readings[] = $result;
             } else {
@@ -59,12 +63,12 @@ final class MicroReader
         return [$readings, $failure];
     }
 
-    private static function attempt(Pyramid $pyramid, Finder $finder): Reading|Failure
+    private static function attempt(Pyramid $pyramid, Finder $finder, ReadBudget $budget): Reading|Failure
     {
         $module = $finder->module();
         $level = max(0, min($pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
         $reach = 24 * max(hypot($finder->ux, $finder->uy), hypot($finder->vx, $finder->vy));
-        $window = PixelWindow::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light);
+        $window = PixelWindow::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light, $budget);
         $tuners = [];
         foreach ([[1, 0, 0, 1], [0, 1, -1, 0], [-1, 0, 0, -1], [0, -1, 1, 0]] as [$a, $b, $c, $d]) {
             $to = [];

@@ -21,6 +21,7 @@ final readonly class PixelWindow
         public float $left,
         public float $top,
         public float $scale,
+        public ?ReadBudget $budget,
     ) {
     }
 
@@ -28,8 +29,9 @@ final readonly class PixelWindow
      * The part of the plane between these places, in pixels of the full picture, as far as the plane goes.
      *
      * @param  bool  $negative  light and dark exchanged, so that a symbol that is light on dark is an ordinary one
+     * @param  ?ReadBudget  $budget  how long it may be looked at; no limit when null
      */
-    public static function of(GreyPlane $plane, float $left, float $top, float $right, float $bottom, bool $negative = false): self
+    public static function of(GreyPlane $plane, float $left, float $top, float $right, float $bottom, bool $negative = false, ?ReadBudget $budget = null): self
     {
         $x = max(0, min($plane->width - 8, (int) ($left / $plane->scale))) & ~7;
         $y = max(0, min($plane->height - 2, (int) ($top / $plane->scale)));
@@ -39,18 +41,20 @@ final readonly class PixelWindow
         for ($row = $y; $row < $y + $height; $row++) {
             $pixels .= substr($plane->pixels, $row * $plane->width + $x, $width);
         }
+        $budget?->insist();
         /** @var array<int, int> $eights */
         $eights = unpack('P*', $negative ? strtr($pixels, self::greys(), strrev(self::greys())) : $pixels) ?: [];
 
-        return new self($width, $height, $eights, $x * $plane->scale, $y * $plane->scale, $plane->scale);
+        return new self($width, $height, $eights, $x * $plane->scale, $y * $plane->scale, $plane->scale, $budget);
     }
 
     /**
      * The part that a symbol with these patterns can reach into.
      *
      * @param  float  $module  pixels of the full picture a module
+     * @param  ?ReadBudget  $budget  how long it may be looked at; no limit when null
      */
-    public static function around(GreyPlane $plane, FinderTriplet $triplet, float $module): self
+    public static function around(GreyPlane $plane, FinderTriplet $triplet, float $module, ?ReadBudget $budget = null): self
     {
         [$a, $b, $c] = [$triplet->topLeft, $triplet->topRight, $triplet->bottomLeft];
         $fourth = [$b->x + $c->x - $a->x, $b->y + $c->y - $a->y];
@@ -60,7 +64,7 @@ final readonly class PixelWindow
         $ys = [$a->y, $b->y, $c->y, $fourth[1], $stretch[1]];
         $margin = 8 * $module;
 
-        return self::of($plane, min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light);
+        return self::of($plane, min($xs) - $margin, min($ys) - $margin, max($xs) + $margin, max($ys) + $margin, $a->light, $budget);
     }
 
     /** @return string the greys 1 to 127 */

@@ -18,44 +18,48 @@ final class Pyramid
     /** @var array<int, list<array<int, int>>> */
     private array $rows = [];
 
-    /** Levels of half the size each, made when they are asked for. */
-    public static function of(LuminancePlane $plane): self
+    /**
+     * Levels of half the size each, made when they are asked for.
+     *
+     * @param  ?ReadBudget  $budget  after whose end none is made any more; no limit when null
+     */
+    public static function of(LuminancePlane $plane, ?ReadBudget $budget = null): self
     {
         $last = 0;
         for ($side = min($plane->width, $plane->height); $side >= 2 * self::SMALLEST && $last < 8; $side = intdiv($side, 2)) {
             $last++;
         }
 
-        return new self($plane, [GreyPlane::of($plane)], $last);
+        return new self($plane, [GreyPlane::of($plane)], $last, $budget);
     }
 
     /** @param  array<int, GreyPlane>  $levels */
-    private function __construct(private readonly LuminancePlane $picture, private array $levels, private readonly int $last, private readonly ?self $plain = null)
+    private function __construct(private readonly LuminancePlane $picture, private array $levels, private readonly int $last, private readonly ?ReadBudget $budget, private readonly ?self $plain = null)
     {
     }
 
     /** The same pyramid with every level sharpened. */
     public function sharpened(): self
     {
-        return new self($this->picture, [], $this->last, $this);
+        return new self($this->picture, [], $this->last, $this->budget, $this);
     }
 
     /** The same picture with next to no grey cut off at the ends, for what measures greys rather than tells them apart. */
     public function whole(): self
     {
-        return new self($this->picture, [GreyPlane::of($this->picture, 1.0, true)], $this->last);
+        return new self($this->picture, [GreyPlane::of($this->picture, 1.0, true)], $this->last, $this->budget);
     }
 
     /** The same picture with what lies in shadow brought out. */
     public function lifted(): self
     {
-        return new self($this->picture, [GreyPlane::lifted($this->picture)], $this->last);
+        return new self($this->picture, [GreyPlane::lifted($this->picture)], $this->last, $this->budget);
     }
 
     /** The same picture seen in other greys: without a shadow, say. */
     public function seenAs(LuminancePlane $other): self
     {
-        return new self($this->picture, [GreyPlane::of($other)], $this->last);
+        return new self($this->picture, [GreyPlane::of($other)], $this->last, $this->budget);
     }
 
     /** The picture as it came. */
@@ -70,7 +74,11 @@ final class Pyramid
         return $this->last;
     }
 
-    /** @param  int  $level  0 full size, 1 half …; -1 is twice the size */
+    /**
+     * @param  int  $level  0 full size, 1 half …; -1 is twice the size
+     *
+     * @throws TimeIsUp
+     */
     public function level(int $level): GreyPlane
     {
         if ($this->plain !== null && $level >= 0) {
@@ -80,20 +88,29 @@ final class Pyramid
         return $this->levels[$level] ??= $level < 0 ? $this->level(0)->doubled() : $this->level($level - 1)->halved($this->rows($level - 1));
     }
 
-    /** A level in two tones, each pixel judged by its surroundings. */
+    /**
+     * A level in two tones, each pixel judged by its surroundings.
+     *
+     * @throws TimeIsUp
+     */
     public function bits(int $level): BitPlane
     {
         return $this->bits[$level] ??= LocalBinariser::binarise(
             $this->level($level),
             $this->rows($level),
             $level < $this->last && ($this->plain === null || $level < 0) ? $this->rows($level + 1) : null,
+            budget: $this->budget,
         );
     }
 
-    /** Two tones by what is near alone, for a faint symbol in bright surroundings. */
+    /**
+     * Two tones by what is near alone, for a faint symbol in bright surroundings.
+     *
+     * @throws TimeIsUp
+     */
     public function nearBits(int $level): BitPlane
     {
-        return LocalBinariser::binarise($this->level($level), $this->rows($level), null, true);
+        return LocalBinariser::binarise($this->level($level), $this->rows($level), null, true, $this->budget);
     }
 
     /** Two tones by what lies within four pixels, for a blurred symbol. */
@@ -109,6 +126,8 @@ final class Pyramid
      */
     private function rows(int $level): array
     {
+        $this->budget?->insist();
+
         return $this->rows[$level] ??= $this->level($level)->rows();
     }
 }

@@ -132,7 +132,7 @@ final class QrReader
         foreach (FinderScan::find($bits, $step, $level <= 0 ? self::RUNS_FULL : ($bits->width * $bits->height < self::FEW ? self::RUNS_SMALL : self::RUNS), $this->budget, $this->frames(), $scale, $rule) as $finder) {
             $this->add($finder->scaled($scale));
         }
-        foreach (FinderTripletGrouper::group($this->finders) as $i => $triplet) {
+        foreach (FinderTripletGrouper::group($this->finders, $this->budget) as $i => $triplet) {
             if ($this->budget->isSpent()) {
                 return;
             }

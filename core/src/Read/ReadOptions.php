@@ -25,12 +25,12 @@ final readonly class ReadOptions
 
     public const MAX_BUDGET = 10_000;
 
-    /** Milliseconds after which no new attempt is begun. */
+    /** Milliseconds that a reading may take: shortly before them nothing new is begun, and what is under way then is broken off. */
     public float $budgetMs;
 
     /**
      * @param  list<string>  $symbologies  those wanted, of SYMBOLOGIES
-     * @param  ?float  $budgetMs  milliseconds after which no new attempt is begun; what the effort says when null
+     * @param  ?float  $budgetMs  milliseconds that it may take; what the effort says when null
      * @param  Effort  $effort  how far to go before it is said that there is nothing
      * @param  ?NearPlace  $near  where a symbol is expected: it is looked for there first
      *

@@ -18,8 +18,6 @@ final class Search
 
     private readonly Pyramid $pyramid;
 
-    private readonly ReadBudget $budget;
-
     private readonly QrReader $qr;
 
     private readonly LinearReader $linear;
@@ -56,10 +54,13 @@ final class Search
     /** @var list<StepTime> */
     private array $steps = [];
 
-    public function __construct(LuminancePlane $plane, private readonly ReadOptions $options)
+    /**
+     * @param  ReadOptions  $options  what is looked for, and how far
+     * @param  ReadBudget  $budget  how long it may take, whatever the options say
+     */
+    public function __construct(LuminancePlane $plane, private readonly ReadOptions $options, private readonly ReadBudget $budget)
     {
-        $this->budget = ReadBudget::of($options->effort->within($options->budgetMs, $plane->width * $plane->height));
-        $this->pyramid = Pyramid::of($plane);
+        $this->pyramid = Pyramid::of($plane, $this->budget);
         $this->qr = new QrReader($this->pyramid, $this->budget);
         $this->linear = new LinearReader;
         $this->failure = new Failure(Stage::NoFinder);
@@ -76,19 +77,18 @@ final class Search
             if (($this->isFound() && ! $step->isForAll()) || ! $this->isWanted($step)) {
                 continue;
             }
-            if (! $this->options->effort->covers($this->isDrawn($step) ? Effort::Usual : $step->effort())) {
-                $isMore = $isMore || $this->isPromising($step);
-
-                continue;
-            }
-            if ($this->budget->isSpent()) {
+            $isTaken = $this->options->effort->covers($this->isDrawn($step) ? Effort::Usual : $step->effort());
+            if ($isTaken && $this->budget->isSpent()) {
                 return $this->outcome($this->isFound() ? Ending::Found : Ending::Time);
             }
-            if ($this->isPromising($step)) {
-                $start = hrtime(true);
-                $before = count($this->readings()) + count($this->bars);
-                $this->take($step);
-                $this->steps[] = new StepTime($step, (hrtime(true) - $start) / 1e6, count($this->readings()) + count($this->bars) > $before);
+            try {
+                if ($isTaken && $this->isPromising($step)) {
+                    $this->measure($step);
+                }
+                $isMore = $isMore || (! $isTaken && $this->isPromising($step));
+            } catch (TimeIsUp) {
+                // What has been read stays, and that the time is spent is seen before the next step.
+                continue;
             }
         }
 
@@ -98,6 +98,22 @@ final class Search
             $isMore => Ending::Effort,
             default => Ending::Nothing,
         });
+    }
+
+    /**
+     * Takes a step and keeps its time.
+     *
+     * @throws TimeIsUp
+     */
+    private function measure(SearchStep $step): void
+    {
+        $start = hrtime(true);
+        $before = count($this->readings()) + count($this->bars);
+        try {
+            $this->take($step);
+        } finally {
+            $this->steps[] = new StepTime($step, (hrtime(true) - $start) / 1e6, count($this->readings()) + count($this->bars) > $before);
+        }
     }
 
     private function outcome(Ending $ending): ReadOutcome
@@ -154,7 +170,7 @@ final class Search
 
     private function texture(): Texture
     {
-        return $this->texture ??= Texture::of($this->pyramid, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings()));
+        return $this->texture ??= Texture::of($this->pyramid, array_map(static fn (Reading $reading): SymbolFrame => $reading->frame, $this->readings()), $this->budget);
     }
 
     private function take(SearchStep $step): void

@@ -78,7 +78,7 @@ final class SymbolAttempt
             // The timing patterns bear out that there is a symbol, and how large its modules are.
             $failure = new Failure(Stage::NoGrid, $module);
         }
-        $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module);
+        $window = PixelWindow::around($this->pyramid->level($level), $triplet, $module, $this->budget);
         $modulePx = $module / $window->scale;
         // A flat grid on a bent symbol takes long to fail.
         $flat = array_map(static fn (Version $version): array => [$version, null], $versions);
@@ -108,6 +108,7 @@ final class SymbolAttempt
         $soft = GreySampler::sample($window, $mapping);
         foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep, $fit) as [$map, $decided]) {
             foreach ($this->isBrief ? [$this->isMirrored] : [false, true] as $mirrored) {
+                $this->budget->insist();
                 $matrix = $mirrored ? $decided->transposed() : $decided;
                 try {
                     $symbol = MatrixDecoder::decode($matrix->matrix, $matrix->sureness);
@@ -241,6 +242,7 @@ final class SymbolAttempt
             for ($number = max(1, (int) round($exact) - 1); $number <= min(Version::MAX, (int) round($exact) + 1); $number++) {
                 $version = Version::of($number);
                 foreach (self::SHARES as $share) {
+                    $this->budget->insist();
                     $ratio = ($version->modules() - 7) / $bent * $share;
                     if ($ratio > 0.97 || $ratio < 0.3) {
                         continue;

@@ -73,8 +73,11 @@ final readonly class Texture
      * Looks at one pixel in eight.
      *
      * @param  list<SymbolFrame>  $read  symbols whose modules are not asked about
+     * @param  ?ReadBudget  $budget  how long it may take; no limit when null
+     *
+     * @throws TimeIsUp
      */
-    public static function of(Pyramid $pyramid, array $read = []): self
+    public static function of(Pyramid $pyramid, array $read = [], ?ReadBudget $budget = null): self
     {
         $full = $pyramid->level(0);
         $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
@@ -85,6 +88,7 @@ final readonly class Texture
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         $offsets = self::offsets($plane);
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
+            $budget?->insist();
             for ($block = 0; $block < $across; $block++) {
                 $left = 1 + $block * self::BLOCK;
                 foreach ($frames as $frame) {

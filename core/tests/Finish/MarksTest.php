@@ -22,6 +22,7 @@ use KeenGlyph\Core\Linear\LinearSymbology;
 use KeenGlyph\Core\Page\FixedWords;
 use KeenGlyph\Core\Read\DarkPlaces;
 use KeenGlyph\Core\Read\Pyramid;
+use KeenGlyph\Core\Read\ReadBudget;
 use KeenGlyph\Core\Read\ReadOptions;
 use KeenGlyph\Core\Read\Search;
 use KeenGlyph\Core\Symbol\EncodeOptions;
@@ -110,7 +111,7 @@ it('looks for dark places where the middles of finder patterns are, and nowhere 
 
 it('takes the steps of a search in their order, and tells what each took', function (): void {
     $symbol = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions);
-    $outcome = (new Search((new PictureDecoder)->decode(pngOf($symbol->matrix, 4)), ReadOptions::qr(5000.0)))->run();
+    $outcome = (new Search((new PictureDecoder)->decode(pngOf($symbol->matrix, 4)), ReadOptions::qr(), ReadBudget::of(5_000)))->run();
     expect($outcome->readings)->toHaveCount(1)->and($outcome->steps)->not->toBe([]);
     foreach ($outcome->steps as $step) {
         expect($step->ms)->toBeGreaterThanOrEqual(0.0);

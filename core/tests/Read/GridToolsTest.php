@@ -12,6 +12,7 @@ use KeenGlyph\Core\Read\Homography;
 use KeenGlyph\Core\Read\ReadBudget;
 use KeenGlyph\Core\Read\SoftMatrix;
 use KeenGlyph\Core\Read\Stage;
+use KeenGlyph\Core\Read\TimeIsUp;
 
 it('sums boxes as adding them up one by one does', function () {
     [$across, $down] = [chance(1, 17), chance(1, 13)];
@@ -96,6 +97,12 @@ it('decides modules by their surroundings, across a shadow too', function () {
 
 it('is spent when its time is over, and the furthest failure is the one that is told', function () {
     expect(ReadBudget::of(10_000)->isSpent())->toBeFalse()->and(ReadBudget::of(0)->isSpent())->toBeTrue();
+    ReadBudget::of(10_000)->insist();
+    // What is under way at the end of a part has what the whole has left.
+    ReadBudget::of(10_000)->part(0.0)->insist();
+    expect(ReadBudget::of(10_000)->part(9_000, most: 0.0)->isSpent())->toBeTrue()
+        ->and(fn () => ReadBudget::of(0)->insist())->toThrow(TimeIsUp::class)
+        ->and(fn () => ReadBudget::of(0)->part(5_000, 0.5)->insist())->toThrow(TimeIsUp::class);
     $near = new Failure(Stage::NoFinder);
     $far = new Failure(Stage::NoGrid, 3.0);
     expect($near->furthest($far))->toBe($far)->and($far->furthest($near))->toBe($far)->and((new Failure(Stage::NoGrid, 0.9))->hint())->not->toBe($far->hint());

@@ -7,18 +7,27 @@ use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Image\PictureDecoder;
 use KeenGlyph\Core\Read\Effort;
 use KeenGlyph\Core\Read\Ending;
+use KeenGlyph\Core\Read\FinderScan;
+use KeenGlyph\Core\Read\FinderTripletGrouper;
 use KeenGlyph\Core\Read\GreyPlane;
+use KeenGlyph\Core\Read\GreySampler;
+use KeenGlyph\Core\Read\GridFitter;
 use KeenGlyph\Core\Read\KnownPlaceReader;
+use KeenGlyph\Core\Read\LocalBinariser;
 use KeenGlyph\Core\Read\NearPlace;
+use KeenGlyph\Core\Read\PixelWindow;
 use KeenGlyph\Core\Read\Point;
 use KeenGlyph\Core\Read\Pyramid;
+use KeenGlyph\Core\Read\ReadBudget;
 use KeenGlyph\Core\Read\Reader;
 use KeenGlyph\Core\Read\ReadOptions;
+use KeenGlyph\Core\Read\Search;
 use KeenGlyph\Core\Read\SearchStep;
 use KeenGlyph\Core\Read\StepTime;
 use KeenGlyph\Core\Read\Surroundings;
 use KeenGlyph\Core\Read\SymbolFrame;
 use KeenGlyph\Core\Read\Texture;
+use KeenGlyph\Core\Read\TimeIsUp;
 use KeenGlyph\Core\Read\Unreadable;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
@@ -99,14 +108,43 @@ it('takes the steps of its effort and no others, in their order', function () {
 });
 
 it('gives a quick reading a time that grows with the picture', function () {
-    expect(Effort::Quick->within(1500, 1_000_000))->toBe(100.0)
-        ->and(Effort::Quick->within(1500, 640 * 480))->toBe(40.0)
+    expect(Effort::Quick->within(1500, 1_000_000))->toBe(105.0)
+        ->and(Effort::Quick->within(1500, 500 * 400))->toBe(32.0)
         ->and(Effort::Quick->within(20, 4_000_000))->toBe(20.0)
         ->and(Effort::Usual->within(1500, 1_000_000))->toBe(1500.0)
         ->and((new ReadOptions)->budgetMs)->toBe(1500.0)
         ->and((new ReadOptions(effort: Effort::Patient))->budgetMs)->toBe(5000.0)
         ->and((new ReadOptions(budgetMs: 700, effort: Effort::Patient))->within(300)->effort)->toBe(Effort::Patient);
 });
+
+it('breaks off what takes long at the end of its time, wherever it is', function () {
+    $plane = pasted(640, 480, [[symbolOf('held'), 320, 250, 4]]);
+    $over = ReadBudget::of(0.0);
+    $pyramid = Pyramid::of($plane);
+    $triplet = FinderTripletGrouper::group(FinderScan::find($pyramid->bits(0), 1, 11))[0];
+    $window = PixelWindow::around($pyramid->level(0), $triplet, 4.0, ReadBudget::of(200.0));
+    usleep(250_000);
+    foreach ([
+        'a part of the picture' => fn () => PixelWindow::around($pyramid->level(0), $triplet, 4.0, $over),
+        'levels' => fn () => Pyramid::of($plane, $over)->level(1),
+        'two tones' => fn () => LocalBinariser::binarise($pyramid->level(0), $pyramid->level(0)->rows(), null, budget: $over),
+        'texture' => fn () => Texture::of($pyramid, [], $over),
+        'patterns that belong together' => fn () => FinderTripletGrouper::group([$triplet->topLeft], $over),
+        'grids' => fn () => GridFitter::fit($window, $triplet, Version::of(2), 4.0),
+        'modules' => fn () => GreySampler::sample($window, GridFitter::parallel($window, $triplet, Version::of(2))),
+    ] as $what => $long) {
+        expect($long)->toThrow(TimeIsUp::class, '', $what);
+    }
+    // The same in time does not.
+    $window = PixelWindow::around($pyramid->level(0), $triplet, 4.0, ReadBudget::of(10_000));
+    expect(GridFitter::fit($window, $triplet, Version::of(2), 4.0)[1])->toBeGreaterThan(0.9);
+});
+
+it('says that its time was over, whatever it was to look for', function (Effort $effort, array $symbologies) {
+    $plane = pasted(1600, 1200, [[symbolOf('held'), 320, 250, 4]]);
+    $outcome = (new Search($plane, new ReadOptions($symbologies, effort: $effort), ReadBudget::of(0.0)))->run();
+    expect($outcome->ending)->toBe(Ending::Time)->and($outcome->readings)->toBe([])->and($outcome->failure)->not->toBeNull();
+})->with(Effort::cases())->with([[['qr']], [['ean13']], [ReadOptions::SYMBOLOGIES]]);
 
 it('leaves out what was not asked for', function () {
     $steps = stepsOf((new Reader)->read((new PictureDecoder)->decode((new Pictures)->make('nothing', 2, 6, 'wishes', true)['bytes']), new ReadOptions(['ean13']))->steps);
