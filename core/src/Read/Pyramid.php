@@ -120,11 +120,13 @@ final class Pyramid
     }
 
     /**
-     * Eight pixels an integer.
+     * A level with eight pixels an integer.
      *
-     * @return list<array<int, int>>
+     * @return list<array<int, int>> a row each, from 1
+     *
+     * @throws TimeIsUp
      */
-    private function rows(int $level): array
+    public function rows(int $level): array
     {
         $this->budget?->insist();
 

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace KeenGlyph\Core\Read;
 
+use function array_slice;
 use function atan2;
 use function count;
 use function max;
 use function min;
-use function ord;
 use function sqrt;
 
 /**
@@ -80,15 +80,21 @@ final readonly class Texture
     public static function of(Pyramid $pyramid, array $read = [], ?ReadBudget $budget = null): self
     {
         $full = $pyramid->level(0);
-        $plane = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? $pyramid->level(1) : $full;
+        $level = $full->width * $full->height > self::LARGE && $pyramid->last() > 0 ? 1 : 0;
+        $plane = $pyramid->level($level);
+        $rows = $pyramid->rows($level);
         $blocks = [];
         $dark = '';
         // The edges of the label that a symbol stands on are no bars either.
         $frames = array_map(static fn (SymbolFrame $frame): SymbolFrame => $frame->wider(self::LABEL), array_slice($read, 0, self::FRAMES));
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         $offsets = self::offsets($plane);
+        $places = max(1, count($offsets));
+        $wide = min(self::BLOCK, $plane->width - 2);
+        $tall = min(self::BLOCK + 1, $plane->height - 1);
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             $budget?->insist();
+            $lines = array_slice($rows, $top, $tall);
             for ($block = 0; $block < $across; $block++) {
                 $left = 1 + $block * self::BLOCK;
                 foreach ($frames as $frame) {
@@ -98,9 +104,10 @@ final readonly class Texture
                         continue 2;
                     }
                 }
-                $seen = self::block($plane, $top * $plane->width + $left, $offsets);
-                $dark .= $seen[3];
-                $blocks[] = [$seen[0], $seen[1], $seen[2], $left, $top];
+                [$falling, $rising, $both, $lightest] = self::block($lines, 2 * $block + 1, $wide);
+                $change = 2 * ($falling + $rising) / $places;
+                $dark .= BlockShadow::seen($lightest, $change);
+                $blocks[] = [$change, $falling - $rising, 2 * $both, $left, $top];
             }
         }
         // What the calmest quarter has is noise.
@@ -114,8 +121,11 @@ final readonly class Texture
         $busy = 0;
         $bars = [];
         $changing = [];
-        foreach ($blocks as [$change, $coherence, $direction, $left, $top]) {
+        foreach ($blocks as [$change, $apart, $both, $left, $top]) {
             if ($change >= $least) {
+                // Along and down are the sum and the difference of the diagonals.
+                $coherence = 2 * sqrt($both * $both + $apart * $apart) / ($change * $places);
+                $direction = fmod(atan2($apart, $both) / 2 + M_PI, M_PI);
                 $changing[] = $top * $plane->width + $left;
                 if ($coherence < self::COHERENT) {
                     $busy++;
@@ -201,38 +211,45 @@ final readonly class Texture
     }
 
     /**
-     * @param  int  $first  the block's first pixel
-     * @param  list<int>  $offsets
-     * @return array{float, float, float, string} mean square of the differences, share of them that goes one way, that way: 0 to half a turn in radians, and how it is in shadow
+     * @param  list<array<int, int>>  $lines  the block's rows and the one below, eight pixels an integer, from 1
+     * @param  int  $eight  the integer with the pixel before the block's first
+     * @param  int  $wide  columns of it that are looked at
+     * @return array{int, int, int, int} sums of the squares of the differences along the falling and the rising diagonals, of their products, and the lightest grey
      */
-    private static function block(GreyPlane $plane, int $first, array $offsets): array
+    private static function block(array $lines, int $eight, int $wide): array
     {
-        $pixels = $plane->pixels;
-        $width = $plane->width;
-        // Sums of the squares of the differences along both diagonals, and of their products.
-        [$ff, $rr, $fr, $lightest] = [0, 0, 0, 0];
-        foreach ($offsets as $offset) {
-            $at = $first + $offset;
+        $ff = $rr = $fr = $lightest = 0;
+        $above = $lines[0] ?? [];
+        for ($row = 0, $tall = count($lines) - 1; $row < $tall; $row++) {
+            $below = $lines[$row + 1];
             // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
-            $grey = ord($pixels[$at]);
-            if ($grey > $lightest) {
-                $lightest = $grey;
+            for ($place = 2 * $row; $place < 2 * $row + 2; $place++) {
+                $column = $place * self::STEP & (self::BLOCK - 1);
+                if ($column >= $wide) {
+                    continue;
+                }
+                $at = $eight + (($column + 1) >> 3);
+                $shift = (($column + 1) & 7) << 3;
+                if ($shift === 56) {
+                    $upper = (($above[$at] >> 56) & 127) | (($above[$at + 1] & 127) << 8);
+                    $lower = (($below[$at] >> 56) & 127) | (($below[$at + 1] & 127) << 8);
+                } else {
+                    $upper = $above[$at] >> $shift;
+                    $lower = $below[$at] >> $shift;
+                }
+                $grey = $upper & 127;
+                if ($grey > $lightest) {
+                    $lightest = $grey;
+                }
+                $falling = (($lower >> 8) & 127) - $grey;
+                $rising = (($upper >> 8) & 127) - ($lower & 127);
+                $ff += $falling * $falling;
+                $rr += $rising * $rising;
+                $fr += $falling * $rising;
             }
-            $falling = ord($pixels[$at + $width + 1]) - $grey;
-            $rising = ord($pixels[$at + 1]) - ord($pixels[$at + $width]);
-            $ff += $falling * $falling;
-            $rr += $rising * $rising;
-            $fr += $falling * $rising;
+            $above = $below;
         }
-        $all = 2 * ($ff + $rr);
-        $change = $all / max(1, count($offsets));
 
-        // Along and down are the sum and the difference of the diagonals.
-        return [
-            $change,
-            2 * sqrt(4 * $fr * $fr + ($ff - $rr) ** 2) / max(1, $all),
-            fmod(atan2($ff - $rr, 2 * $fr) / 2 + M_PI, M_PI),
-            BlockShadow::seen($lightest, $change),
-        ];
+        return [$ff, $rr, $fr, $lightest];
     }
 }
