@@ -192,9 +192,9 @@ final class Search
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
             SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED, $this->texture()->bars())),
             SearchStep::RingFull => $this->lookThroughBlur(0),
-            SearchStep::NearQuarter => $this->lookAgain(2, self::near(...), rule: CoreRule::damaged()),
-            SearchStep::NearHalf => $this->lookAgain(1, self::near(...), rule: CoreRule::damaged()),
-            SearchStep::NearFull => $this->lookAgain(0, self::near(...), rule: CoreRule::damaged()),
+            SearchStep::NearQuarter => $this->lookAgain(2, $this->near(...), rule: CoreRule::damaged()),
+            SearchStep::NearHalf => $this->lookAgain(1, $this->near(...), rule: CoreRule::damaged()),
+            SearchStep::NearFull => $this->lookAgain(0, $this->near(...), rule: CoreRule::damaged()),
             SearchStep::SharpQuarter => $this->lookAgain(2, self::plain(...), true),
             SearchStep::SharpHalf => $this->lookAgain(1, self::plain(...), true),
             SearchStep::SharpFull => $this->lookAgain(0, self::plain(...), true),
@@ -251,9 +251,10 @@ final class Search
         return $pyramid->bits($level);
     }
 
-    private static function near(Pyramid $pyramid, int $level): BitPlane
+    /** Where all that changes is sharp, of full contrast and on light ground, what is near alone tells nothing else than what is around. */
+    private function near(Pyramid $pyramid, int $level): BitPlane
     {
-        return $pyramid->nearBits($level);
+        return $this->options->effort === Effort::Patient || $this->texture()->hasDark() || $this->texture()->hasSoft() ? $pyramid->nearBits($level) : $pyramid->bits($level);
     }
 
     private function readMicro(): void

@@ -33,6 +33,9 @@ final readonly class Texture
 
     private const ABOVE = 2.0;
 
+    /** Grey, of 127, below which all of a block is dark. */
+    private const MIDDLE = 64;
+
     /** Share of all change that goes one way, from which it is bars: 0 both ways alike to 1. */
     private const COHERENT = 0.6;
 
@@ -62,10 +65,11 @@ final readonly class Texture
      * @param  BarPlaces  $bars  where lines may cross bars
      * @param  int  $busy  blocks that change both ways
      * @param  bool  $hasShade  whether something changes in the dark, with nothing light nearby
+     * @param  bool  $hasDark  whether anything is dark where nothing changes
      * @param  SoftBlocks  $soft  what is blurred, faint or noisy
      * @param  bool  $isSmall  whether the picture has few blocks, and looking at it costs less than telling
      */
-    private function __construct(private BarDirections $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private SoftBlocks $soft, private bool $isSmall)
+    private function __construct(private BarDirections $directions, private BarPlaces $bars, private int $busy, private bool $hasShade, private bool $hasDark, private SoftBlocks $soft, private bool $isSmall)
     {
     }
 
@@ -107,7 +111,7 @@ final readonly class Texture
                 [$falling, $rising, $both, $lightest] = self::block($lines, 2 * $block + 1, $wide);
                 $change = 2 * ($falling + $rising) / $places;
                 $dark .= BlockShadow::seen($lightest, $change);
-                $blocks[] = [$change, $falling - $rising, 2 * $both, $left, $top];
+                $blocks[] = [$change, $falling - $rising, 2 * $both, $left, $top, $lightest];
             }
         }
         // What the calmest quarter has is noise.
@@ -119,9 +123,10 @@ final readonly class Texture
         $noise = min($calm, self::NOISY / self::ABOVE);
         $directions = [];
         $busy = 0;
+        $hasDark = false;
         $bars = [];
         $changing = [];
-        foreach ($blocks as [$change, $apart, $both, $left, $top]) {
+        foreach ($blocks as [$change, $apart, $both, $left, $top, $lightest]) {
             if ($change >= $least) {
                 // Along and down are the sum and the difference of the diagonals.
                 $coherence = 2 * sqrt($both * $both + $apart * $apart) / ($change * $places);
@@ -136,6 +141,8 @@ final readonly class Texture
                 if ($coherence * $change >= self::PURE * ($change - $noise)) {
                     $bars[] = [($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale, $direction];
                 }
+            } elseif ($lightest < self::MIDDLE) {
+                $hasDark = true;
             }
         }
 
@@ -144,6 +151,7 @@ final readonly class Texture
             $isSmall ? BarPlaces::anywhere() : new BarPlaces($bars, self::BLOCK * $plane->scale),
             $busy,
             BlockShadow::isAmong($dark, $across, count($blocks)),
+            $hasDark,
             // Four pixels lie behind each of both differences.
             new SoftBlocks($plane, $changing, self::BLOCK, $offsets, sqrt(min($calm, self::NOISY) / 8)),
             $isSmall,
@@ -188,6 +196,12 @@ final readonly class Texture
     public function hasShade(): bool
     {
         return $this->isSmall || $this->hasShade;
+    }
+
+    /** Whether there is any dark ground, which a symbol without its quiet zone may stand on. */
+    public function hasDark(): bool
+    {
+        return $this->isSmall || $this->hasDark;
     }
 
     /** Whether anything is blurred, faint or noisy, so that more is seen of it in another way. */
