@@ -90,13 +90,18 @@ final readonly class BarDirections
             }
             $angles[] = $angle;
         }
-        $angles = array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > self::LEVEL));
-        // Differences between pixels see fine bars nearer to the diagonal than they stand.
-        foreach ($angles as $angle) {
-            $angles[] = fmod($angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1) + 180, 180);
-        }
 
-        return $angles;
+        return array_values(array_filter($angles, static fn (float $angle): bool => abs(fmod($angle + 45, 90) - 45) > self::LEVEL));
+    }
+
+    /**
+     * The same for bars of little more than a pixel: differences between pixels see them nearer to the diagonal than they stand.
+     *
+     * @return list<float> degrees, 0 to 180
+     */
+    public function fineAngles(): array
+    {
+        return array_map(static fn (float $angle): float => fmod($angle + self::ALIASED * (fmod($angle, 90) < 45 ? -1 : 1) + 180, 180), $this->angles());
     }
 
     /** @return non-empty-array<int, list<float>> of each part the directions in it and in those beside it */

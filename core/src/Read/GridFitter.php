@@ -77,11 +77,13 @@ final class GridFitter
         $n = $mapping->modules;
         $best = -1.0;
         foreach ($down === null ? [true, false] : [! $down] as $across) {
-            [$xs, $ys, $tones] = [[], [], []];
+            [$along, $tones] = [[], []];
             for ($i = 7; $i <= $n - 8; $i++) {
-                [$xs[], $ys[]] = $across ? $mapping->at($i + 0.5, 6.5) : $mapping->at(6.5, $i + 0.5);
+                $along[] = $i + 0.5;
                 $tones[] = $i % 2 === 0 ? -1 : 1;
             }
+            $aside = array_fill(0, count($along), 6.5);
+            [$xs, $ys] = $across ? $mapping->places($along, $aside) : $mapping->places($aside, $along);
             $best = max($best, Correlation::of(GreySampler::nearest($plane, $xs, $ys), $tones, Correlation::FLAT));
         }
 

@@ -25,12 +25,9 @@ final class GridRefiner
      */
     public function __construct(private readonly PixelWindow $window, private readonly GridMapping $mapping, array $us, array $vs, private readonly bool $parallel = false)
     {
+        [$this->xs, $this->ys] = $mapping->places($us, $vs);
         foreach ($us as $i => $u) {
-            $v = $vs[$i];
-            [$x, $y] = $mapping->at($u, $v);
-            $this->xs[] = $x;
-            $this->ys[] = $y;
-            $shares = GridMapping::shares($u / $mapping->modules, $v / $mapping->modules);
+            $shares = GridMapping::shares($u / $mapping->modules, $vs[$i] / $mapping->modules);
             if ($parallel) {
                 $shares = [$shares[0] - $shares[3], $shares[1] + $shares[3], $shares[2] + $shares[3], 0.0, $shares[4], $shares[5]];
             }

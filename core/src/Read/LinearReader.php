@@ -70,15 +70,16 @@ final class LinearReader
      * Lines at these angles, in a picture of moderate size and then in one twice as large.
      *
      * @param  list<float>  $angles  degrees
+     * @param  list<float>  $fine  the same for bars of little more than a pixel, which the larger one alone shows
      * @param  BarPlaces  $places  where bars may be
      * @return list<LinearReading>
      */
-    public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles, BarPlaces $places): array
+    public function slanted(Pyramid $pyramid, ReadBudget $budget, array $angles, array $fine, BarPlaces $places): array
     {
         $level = self::coarse($pyramid->level(0)->width * $pyramid->level(0)->height);
-        $readings = $this->look($pyramid->level($level), $budget, $angles, true, $places);
+        $readings = $level > 0 ? $this->look($pyramid->level($level), $budget, $angles, true, $places) : [];
 
-        return $readings === [] && $level > 0 ? $this->look($pyramid->level($level - 1), $budget, $angles, true, $places) : $readings;
+        return $readings === [] ? $this->look($pyramid->level(max(0, $level - 1)), $budget, [...$angles, ...$fine], true, $places) : $readings;
     }
 
     /**

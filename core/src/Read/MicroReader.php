@@ -21,10 +21,13 @@ final class MicroReader
     /** The same from which on a failure to decode is worth reporting. */
     private const SURE = 0.93;
 
-    /** The same before the grid is moved to where it fits best, and how many are moved. */
+    /** The same before the grid is moved to where it fits best, and how many are moved: of those that are read in the end none had less than 0.49. */
     private const PROMISE = 0.3;
 
     private const TUNED = 6;
+
+    /** Landmarks of the finder pattern with its separator, which come first. */
+    private const PATTERN = 64;
 
     /** Grids decoded. */
     private const DECODED = 3;
@@ -69,7 +72,7 @@ final class MicroReader
         $level = max(0, min($pyramid->last(), (int) floor(log(max(1.0, $module / self::MODULE), 2))));
         $reach = 24 * max(hypot($finder->ux, $finder->uy), hypot($finder->vx, $finder->vy));
         $window = PixelWindow::of($pyramid->level($level), $finder->x - $reach, $finder->y - $reach, $finder->x + $reach, $finder->y + $reach, $finder->light, $budget);
-        $tuners = [];
+        $likely = [];
         foreach ([[1, 0, 0, 1], [0, 1, -1, 0], [-1, 0, 0, -1], [0, -1, 1, 0]] as [$a, $b, $c, $d]) {
             $to = [];
             foreach ([[0, 0], [7, 0], [0, 7], [7, 7]] as [$u, $v]) {
@@ -79,18 +82,19 @@ final class MicroReader
             $base = Homography::fromPoints([[0, 0], [7, 0], [0, 7], [7, 7]], $to);
             foreach (MicroVersion::cases() as $version) {
                 [$us, $vs, $tones] = self::landmarks($version->modules());
-                $tuner = new GridRefiner($window, new GridMapping($version->modules(), $base), $us, $vs, true);
-                $fit = $tuner->correlation($tones);
-                if ($fit >= self::PROMISE) {
-                    $tuners[] = [$fit, $tuner, $tones];
+                $mapping = new GridMapping($version->modules(), $base);
+                $greys = GreySampler::greys($window, ...$mapping->places($us, $vs));
+                if (Correlation::of(array_slice($greys, self::PATTERN), array_slice($tones, self::PATTERN)) >= self::PROMISE) {
+                    $likely[] = [Correlation::of($greys, $tones), $mapping];
                 }
             }
         }
-        usort($tuners, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        usort($likely, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
         $step = $module / $window->scale;
         $grids = [];
-        foreach (array_slice($tuners, 0, self::TUNED) as [, $tuner, $tones]) {
-            [$mapping, $fit] = $tuner->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
+        foreach (array_slice($likely, 0, self::TUNED) as [, $mapping]) {
+            [$us, $vs, $tones] = self::landmarks($mapping->modules);
+            [$mapping, $fit] = (new GridRefiner($window, $mapping, $us, $vs, true))->toTones($tones, [0.5 * $step, 0.25 * $step, 0.12 * $step], [0, 1, 2, 3, 4, 5]);
             if ($fit >= self::FIT && self::stands($window, $mapping)) {
                 $grids[] = [$fit, $mapping];
             }
@@ -144,11 +148,9 @@ final class MicroReader
     private static function stands(PixelWindow $window, GridMapping $mapping): bool
     {
         [$us, $vs, $tones] = self::landmarks($mapping->modules);
-        // The finder pattern with its separator comes first.
-        [$us, $vs, $tones] = [array_slice($us, 64), array_slice($vs, 64), array_slice($tones, 64)];
-        $own = (new GridRefiner($window, $mapping, $us, $vs))->correlation($tones);
+        $greys = GreySampler::greys($window, ...$mapping->places(array_slice($us, self::PATTERN), array_slice($vs, self::PATTERN)));
 
-        return $own >= self::OWN;
+        return Correlation::of($greys, array_slice($tones, self::PATTERN)) >= self::OWN;
     }
 
     /**
@@ -157,6 +159,15 @@ final class MicroReader
      * @return array{list<float>, list<float>, list<int>} middles, and 1 light or -1 dark
      */
     private static function landmarks(int $n): array
+    {
+        /** @var array<int, array{list<float>, list<float>, list<int>}> $known */
+        static $known = [];
+
+        return $known[$n] ??= self::place($n);
+    }
+
+    /** @return array{list<float>, list<float>, list<int>} the same, put together */
+    private static function place(int $n): array
     {
         [$us, $vs, $tones] = [[], [], []];
         $put = static function (int $u, int $v, bool $dark) use (&$us, &$vs, &$tones): void {

@@ -153,7 +153,7 @@ final class Search
             SearchStep::Micro => $this->qr->free() !== [],
             SearchStep::LevelBars => $this->texture()->hasBars(),
             SearchStep::Pairs => count($this->qr->free()) > 1,
-            SearchStep::SlantedBars => $this->slants() !== [],
+            SearchStep::SlantedBars => $this->texture()->barAngles() !== [],
             SearchStep::BlurredBars => $this->options->effort === Effort::Patient ? $this->texture()->hasBars() : $this->texture()->hasSoft() && $this->texture()->isMostlyBars(),
             SearchStep::EveryAngle => $this->texture()->hasBars(),
             SearchStep::ShadeQuarter, SearchStep::ShadeHalf => $this->texture()->hasModules() && $this->texture()->hasShade(),
@@ -182,7 +182,7 @@ final class Search
             SearchStep::Micro => $this->readMicro(),
             SearchStep::LevelBars => $this->addBars($this->linear->level($this->pyramid, $this->budget, $this->besideAngles(), $this->texture()->bars())),
             SearchStep::Pairs => $this->qr->pairs(),
-            SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->slants(), $this->texture()->bars())),
+            SearchStep::SlantedBars => $this->addBars($this->linear->slanted($this->pyramid, $this->budget, $this->texture()->barAngles(), $this->texture()->fineBarAngles(), $this->texture()->bars())),
             SearchStep::MatchedQuarter => $this->match(3, 2),
             SearchStep::MatchedHalf => $this->match(1),
             SearchStep::MatchedFull => $this->match(0),
@@ -190,7 +190,7 @@ final class Search
             SearchStep::RingHalf => $this->lookThroughBlur(1),
             SearchStep::ShadeQuarter => $this->lookIntoShade(2),
             SearchStep::ShadeHalf => $this->lookIntoShade(1),
-            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->slants(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED, $this->texture()->bars())),
+            SearchStep::BlurredBars => $this->addBars($this->linear->throughBlur($this->pyramid, $this->budget, [...$this->texture()->barAngles(), ...$this->texture()->fineBarAngles(), 0.0, 90.0], $this->options->effort === Effort::Patient ? self::BLURRED_PATIENT : self::BLURRED, $this->texture()->bars())),
             SearchStep::RingFull => $this->lookThroughBlur(0),
             SearchStep::NearQuarter => $this->lookAgain(2, $this->near(...), rule: CoreRule::damaged()),
             SearchStep::NearHalf => $this->lookAgain(1, $this->near(...), rule: CoreRule::damaged()),
@@ -270,12 +270,6 @@ final class Search
         $angle = $readings === [] ? 0.0 : fmod($readings[0]->turned(), 90.0);
 
         return $angle > 4 && $angle < 86 ? [$angle, $angle + 90] : [];
-    }
-
-    /** @return list<float> degrees at which bars seem to stand, but for level and upright ones */
-    private function slants(): array
-    {
-        return $this->texture()->barAngles();
     }
 
     /** @param  list<LinearReading>  $bars */

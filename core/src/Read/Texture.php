@@ -186,6 +186,16 @@ final readonly class Texture
         return $this->directions->angles();
     }
 
+    /**
+     * The same for bars of little more than a pixel.
+     *
+     * @return list<float> degrees, 0 to 180
+     */
+    public function fineBarAngles(): array
+    {
+        return $this->directions->fineAngles();
+    }
+
     /** Whether there is anything that changes both ways. */
     public function hasModules(): bool
     {
