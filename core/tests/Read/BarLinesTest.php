@@ -145,6 +145,9 @@ it('tells the likeliest direction of bars, across the half turn too', function (
         // Level lines are laid anyhow, and four blocks are no bars.
         ->and($bars->angles())->toBe([])
         ->and($slanted->angles()[0])->toEqualWithDelta(32.0, 1.0)
+        // Bars of little more than a pixel are seen eleven degrees nearer to the diagonal.
+        ->and($slanted->fineAngles()[0])->toEqualWithDelta(21.0, 1.0)
+        ->and(BarDirections::of(array_fill(0, 9, deg2rad(160.0)))->fineAngles()[0])->toEqualWithDelta(171.0, 1.0)
         ->and(BarDirections::of([])->areBars())->toBeFalse()->and(BarDirections::of([])->angles())->toBe([]);
 });
 

@@ -18,6 +18,8 @@ use KeenGlyph\Core\Read\SearchStep;
 use KeenGlyph\Core\Read\SoftBlocks;
 use KeenGlyph\Core\Read\StepTime;
 use KeenGlyph\Core\Read\Texture;
+use KeenGlyph\Core\Symbol\EncodeOptions;
+use KeenGlyph\Core\Symbol\Encoder;
 
 // What is looked at before a step is taken: where bars may stand, and whether anything lies in a shadow.
 
@@ -115,6 +117,22 @@ function stepsTaken(LuminancePlane $picture, Effort $effort): array
 it('takes no step for shadows where there is none', function (): void {
     $faint = evidencePicture(static fn (int $x, int $y): int => $x < 40 && $y < 40 ? 5 : max(130, pageOfLetters($x, $y)));
     expect(stepsTaken($faint, Effort::Usual))->toContain(SearchStep::Overview, SearchStep::RingHalf)->not->toContain(SearchStep::ShadeHalf);
+});
+
+it('reads a symbol without its quiet zone on dark ground, and looks for none such on paper', function (): void {
+    $matrix = Encoder::encode('https://fennmoor.example/hive/7', new EncodeOptions)->matrix;
+    $n = count($matrix->rows);
+    $on = static fn (int $ground): LuminancePlane => evidencePicture(static function (int $x, int $y) use ($matrix, $n, $ground): int {
+        [$column, $row] = [intdiv($x - 120, 3), intdiv($y - 90, 3)];
+
+        return $x >= 120 && $y >= 90 && $column < $n && $row < $n ? ($matrix->isDark($column, $row) ? 30 : 220) : $ground;
+    });
+    $dark = Texture::of(Pyramid::of($on(30)));
+    $read = (new Reader)->read($on(30), new ReadOptions(budgetMs: 10_000));
+    expect($dark->hasDark())->toBeTrue()->and($dark->hasSoft())->toBeFalse()
+        ->and($read->readings[0]->symbol->content->text ?? null)->toBe('https://fennmoor.example/hive/7')
+        ->and(Texture::of(Pyramid::of($on(220)))->hasDark())->toBeFalse()
+        ->and(Texture::of(Pyramid::of(evidencePicture(pageOfLetters(...))))->hasDark())->toBeFalse();
 });
 
 it('looks through no blur where all is sharp, unless it is told to be patient', function (): void {

@@ -55,6 +55,10 @@ it('maps four points to four others, and many to what is nearest', function () {
 it('gives the same middles at once as one by one, bent or not', function (?CylinderModel $cylinder, ?DisplacementGrid $grid) {
     $shifts = array_map(fn () => chance(-20, 20) / 10, range(1, GridMapping::SHIFTS));
     $mapping = new GridMapping(21, Homography::fromPoints([[0, 0], [21, 0], [21, 21], [0, 21]], [[10, 12], [220, 30], [200, 240], [22, 190]]), $shifts, $grid, $cylinder);
+    foreach ([$mapping, new GridMapping(21, $mapping->base, displacements: $grid, cylinder: $cylinder)] as $each) {
+        [$us, $vs] = [[0.5, 7.0, 20.25], [3.5, -1.0, 21.0]];
+        expect($each->places($us, $vs))->toEqualWithDelta([array_map(static fn (float $u, float $v): float => $each->at($u, $v)[0], $us, $vs), array_map(static fn (float $u, float $v): float => $each->at($u, $v)[1], $us, $vs)], 1e-9);
+    }
     [$xs, $ys] = $mapping->middles();
     for ($i = 0; $i < 441; $i += 20) {
         expect([$xs[$i], $ys[$i]])->toEqualWithDelta($mapping->at($i % 21 + 0.5, intdiv($i, 21) + 0.5), 1e-9);
