@@ -158,6 +158,8 @@ final class Search
             SearchStep::EveryAngle => $this->texture()->hasBars(),
             SearchStep::ShadeQuarter, SearchStep::ShadeHalf => $this->texture()->hasModules() && $this->texture()->hasShade(),
             SearchStep::RingQuarter, SearchStep::RingHalf, SearchStep::MatchedQuarter, SearchStep::MatchedHalf => $this->texture()->hasModules() && ($this->options->effort === Effort::Patient || $this->texture()->hasSoft()),
+            // At full size all that is sharp is seen.
+            SearchStep::NearQuarter, SearchStep::NearHalf => $this->texture()->hasModules() && $this->isNear(),
             default => $this->texture()->hasModules(),
         };
     }
@@ -251,10 +253,15 @@ final class Search
         return $pyramid->bits($level);
     }
 
-    /** Where all that changes is sharp, of full contrast and on light ground, what is near alone tells nothing else than what is around. */
     private function near(Pyramid $pyramid, int $level): BitPlane
     {
-        return $this->options->effort === Effort::Patient || $this->texture()->hasDark() || $this->texture()->hasSoft() ? $pyramid->nearBits($level) : $pyramid->bits($level);
+        return $this->isNear() ? $pyramid->nearBits($level) : $pyramid->bits($level);
+    }
+
+    /** Whether what is near alone may tell more than what is around: not where all that changes is sharp, of full contrast and on light ground. */
+    private function isNear(): bool
+    {
+        return $this->options->effort === Effort::Patient || $this->texture()->hasDark() || $this->texture()->hasSoft();
     }
 
     private function readMicro(): void
