@@ -16,7 +16,7 @@ enum Effort: string
     case Patient = 'patient';
 
     /** Milliseconds a megapixel that a quick reading has, so that with what it takes to break off it ends within 120. */
-    private const QUICK = 105.0;
+    private const QUICK = 103.0;
 
     /** Milliseconds that even the smallest picture has: some of what takes time does not depend on the size. */
     private const LEAST = 32.0;

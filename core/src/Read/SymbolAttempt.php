@@ -106,6 +106,7 @@ final class SymbolAttempt
     {
         $failure = new Failure(Stage::NoGrid, $module);
         $soft = GreySampler::sample($window, $mapping);
+        $this->budget->insist();
         foreach ($this->decisions($window, $mapping, $soft, $version, $modulePx, $triplet, $isDeep, $fit) as [$map, $decided]) {
             foreach ($this->isBrief ? [$this->isMirrored] : [false, true] as $mirrored) {
                 $this->budget->insist();
