@@ -7,6 +7,7 @@ namespace KeenGlyph\Core\Read;
 use function array_slice;
 use function atan2;
 use function count;
+use function intdiv;
 use function max;
 use function min;
 use function sqrt;
@@ -21,7 +22,7 @@ final readonly class Texture
     private const BLOCK = 16;
 
     /** Places in it that are looked at: two in every row and every column, so that no edge that crosses it falls between them. */
-    private const PLACES = 32;
+    private const PLACES = 2 * self::BLOCK;
 
     private const STEP = 7;
 
@@ -94,7 +95,7 @@ final readonly class Texture
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
         $offsets = self::offsets($plane);
         $places = max(1, count($offsets));
-        $wide = min(self::BLOCK, $plane->width - 2);
+        $columns = self::columns($plane);
         $tall = min(self::BLOCK + 1, $plane->height - 1);
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             $budget?->insist();
@@ -108,7 +109,7 @@ final readonly class Texture
                         continue 2;
                     }
                 }
-                [$falling, $rising, $both, $lightest] = self::block($lines, 2 * $block + 1, $wide);
+                [$falling, $rising, $both, $lightest] = self::block($lines, 1 + intdiv($left, 8), $columns);
                 $change = 2 * ($falling + $rising) / $places;
                 $dark .= BlockShadow::seen($lightest, $change);
                 $blocks[] = [$change, $falling - $rising, 2 * $both, $left, $top, $lightest];
@@ -220,6 +221,18 @@ final readonly class Texture
         return $this->isSmall || $this->soft->areEnough();
     }
 
+    /** @return list<int> by place the pixels from the one before a block's first to its column, which lies at the start of an integer; -1 beyond a picture of less than a block */
+    private static function columns(GreyPlane $plane): array
+    {
+        $columns = [];
+        for ($i = 0; $i < self::PLACES; $i++) {
+            $column = $i * self::STEP % self::BLOCK;
+            $columns[] = $column < $plane->width - 2 ? 1 + $column : -1;
+        }
+
+        return $columns;
+    }
+
     /** @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block */
     private static function offsets(GreyPlane $plane): array
     {
@@ -237,10 +250,10 @@ final readonly class Texture
     /**
      * @param  list<array<int, int>>  $lines  the block's rows and the one below, eight pixels an integer, from 1
      * @param  int  $eight  the integer with the pixel before the block's first
-     * @param  int  $wide  columns of it that are looked at
+     * @param  list<int>  $columns  of two places in each row, in pixels from that one; -1 for none
      * @return array{int, int, int, int} sums of the squares of the differences along the falling and the rising diagonals, of their products, and the lightest grey
      */
-    private static function block(array $lines, int $eight, int $wide): array
+    private static function block(array $lines, int $eight, array $columns): array
     {
         $ff = $rr = $fr = $lightest = 0;
         $above = $lines[0] ?? [];
@@ -248,12 +261,12 @@ final readonly class Texture
             $below = $lines[$row + 1];
             // Across the diagonals of four pixels: bars of single pixels are seen, and noise has no direction.
             for ($place = 2 * $row; $place < 2 * $row + 2; $place++) {
-                $column = $place * self::STEP & (self::BLOCK - 1);
-                if ($column >= $wide) {
+                $column = $columns[$place];
+                if ($column < 0) {
                     continue;
                 }
-                $at = $eight + (($column + 1) >> 3);
-                $shift = (($column + 1) & 7) << 3;
+                $at = $eight + ($column >> 3);
+                $shift = ($column & 7) << 3;
                 if ($shift === 56) {
                     $upper = (($above[$at] >> 56) & 127) | (($above[$at + 1] & 127) << 8);
                     $lower = (($below[$at] >> 56) & 127) | (($below[$at + 1] & 127) << 8);
