@@ -3168,8 +3168,8 @@ export interface components {
             payload: components["schemas"]["ReadPayload"];
         };
         /**
-         * @description How far a reading goes before it says that there is nothing: `quick` takes at most about 120 ms a megapixel or 40 ms, for
-         *     frames of a camera; `patient` tries everything there is and may take seconds
+         * @description How far a reading goes before it says that there is nothing: `quick` takes 120 ms a megapixel or 36 ms at the most once the
+         *     picture is decoded, for frames of a camera; `patient` tries everything there is and may take seconds
          * @default usual
          * @enum {string}
          */
@@ -3180,7 +3180,7 @@ export interface components {
             near?: number[];
             /** @description Those to look for; all when left out. A form may also send one field with commas */
             symbologies?: ("qr" | "microqr" | "ean13" | "ean8" | "upca" | "upce" | "itf14" | "code128" | "code39" | "matrix" | "linear")[];
-            /** @description Milliseconds a picture after which no new attempt is begun: 1500 when left out, 5000 for a patient reading */
+            /** @description Milliseconds that a picture may take: 1500 when left out, 5000 for a patient reading */
             budget_ms?: number;
             /** @description Texts that the pictures should hold */
             expected?: string[];
