@@ -55,8 +55,12 @@ export async function choose(page: Page, kind: string): Promise<void> {
 
 /** Fills in a starter of the current kind. */
 export async function start(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Starters' }).click()
-  await menuItem(page, name).click()
+  const starter = menuItem(page, name)
+  // A menu that closes while the kind changes is opened again.
+  await expect(async () => {
+    if (!(await starter.isVisible())) await page.getByRole('button', { name: 'Starters' }).click({ timeout: 2_000 })
+    await starter.click({ timeout: 2_000 })
+  }).toPass({ timeout: 20_000 })
 }
 
 /** A secret key, made as a developer makes one. */

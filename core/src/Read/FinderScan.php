@@ -20,20 +20,6 @@ final class FinderScan
     private const MAX_FINDERS = 400;
 
     /**
-     * Places of about one size probed in vain, and more a megapixel as a share of all that the rule allows, after which what is
-     * of that size is checks or a weave: a page full of letters has 620 a megapixel.
-     */
-    private const FEW = 300;
-
-    private const SHARE = 0.3;
-
-    /** Places looked at for each that may be probed in vain: letters have five or six. */
-    private const LOOKED = 6;
-
-    /** Places probed in one picture, a megapixel or less, before it counts as a texture. */
-    private const PROBES = 3000;
-
-    /**
      * @param  int  $step  every how many rows to look; a pattern's core is three modules tall
      * @param  int  $least  pixels that the five runs must have together
      * @param  ?ReadBudget  $budget  what was found is returned when it is spent
@@ -50,16 +36,8 @@ final class FinderScan
         $taken = [];
         /** @var array<string, true> $cores looked around from already */
         $cores = [];
-        $probes = 0;
-        /** @var array<int, int> $vain places probed, by their size: a class is the root of two as large as the one before */
-        $vain = [];
-        $looked = 0;
-        $million = $plane->width * $plane->height / 1e6;
-        $all = (int) ($rule->vain * max(1.0, $million));
-        $most = (int) (self::PROBES * max(1.0, $million));
-        $alike = (int) (self::FEW + self::SHARE * $rule->vain * $million);
-        $width = $plane->width;
-        $across = ($width >> 1) + 1;
+        $vain = new VainPlaces($rule, $plane->width * $plane->height);
+        $across = ($plane->width >> 1) + 1;
         for ($y = intdiv($step, 2); $y < $plane->height; $y += $step) {
             if ($budget !== null && ($y & 31) < $step && $budget->isSpent()) {
                 return $found;
@@ -69,12 +47,11 @@ final class FinderScan
                 if (isset($taken[$cell])) {
                     continue;
                 }
-                $size = (int) (2 * log($long, 2));
                 if ($found === []) {
-                    if (++$looked > self::LOOKED * $all) {
+                    if (! $vain->look()) {
                         return [];
                     }
-                    if (($vain[$size] ?? 0) >= $alike) {
+                    if (! $vain->isWorth($long)) {
                         continue;
                     }
                 }
@@ -91,11 +68,7 @@ final class FinderScan
                     continue;
                 }
                 $cores[$core] = true;
-                $vain[$size] = ($vain[$size] ?? 0) + 1;
-                if (++$probes > ($found === [] ? $all : $most)) {
-                    return $found;
-                }
-                if ($budget !== null && $budget->isSpent()) {
+                if (! $vain->probe($long, $found !== []) || ($budget !== null && $budget->isSpent())) {
                     return $found;
                 }
                 $finder = FinderProbe::around($plane, ...[...$middle, $light, $rule]);
@@ -104,12 +77,7 @@ final class FinderScan
 
                     continue;
                 }
-                $core = max(1, (int) ($finder->module() * 1.3));
-                for ($i = ((int) $finder->y - $core) >> 1, $below = ((int) $finder->y + $core) >> 1; $i <= $below; $i++) {
-                    for ($j = ((int) $finder->x - $core) >> 1, $right = ((int) $finder->x + $core) >> 1; $j <= $right; $j++) {
-                        $taken[$i * $across + $j] = true;
-                    }
-                }
+                $taken += array_fill_keys(self::cells($finder, $across), true);
                 foreach ($found as $other) {
                     if (abs($other->x - $finder->x) + abs($other->y - $finder->y) < 2 * $finder->module()) {
                         continue 2;
@@ -123,6 +91,25 @@ final class FinderScan
         }
 
         return $found;
+    }
+
+    /**
+     * Cells of two by two pixels that a pattern's core covers.
+     *
+     * @param  int  $across  cells in a row
+     * @return list<int>
+     */
+    private static function cells(Finder $finder, int $across): array
+    {
+        $cells = [];
+        $core = max(1, (int) ($finder->module() * 1.3));
+        for ($i = ((int) $finder->y - $core) >> 1, $below = ((int) $finder->y + $core) >> 1; $i <= $below; $i++) {
+            for ($j = ((int) $finder->x - $core) >> 1, $right = ((int) $finder->x + $core) >> 1; $j <= $right; $j++) {
+                $cells[] = $i * $across + $j;
+            }
+        }
+
+        return $cells;
     }
 
     /**

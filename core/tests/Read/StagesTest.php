@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use KeenGlyph\Core\Image\LuminancePlane;
 use KeenGlyph\Core\Read\BitPlane;
+use KeenGlyph\Core\Read\CoreRule;
 use KeenGlyph\Core\Read\CylinderModel;
 use KeenGlyph\Core\Read\Finder;
 use KeenGlyph\Core\Read\FinderScan;
@@ -14,6 +15,7 @@ use KeenGlyph\Core\Read\MatrixDecoder;
 use KeenGlyph\Core\Read\Pyramid;
 use KeenGlyph\Core\Read\Stage;
 use KeenGlyph\Core\Read\Unreadable;
+use KeenGlyph\Core\Read\VainPlaces;
 use KeenGlyph\Core\Symbol\EncodeOptions;
 use KeenGlyph\Core\Symbol\Encoder;
 use KeenGlyph\Core\Symbol\ErrorCorrectionLevel;
@@ -281,4 +283,24 @@ it('says at which stage a matrix fails', function () {
     expect($stageOf($matrix))->toBeNull()
         ->and($stageOf(withFlipped($matrix, $all(VersionInformation::places(...), 18))))->toBe(Stage::Version)
         ->and($stageOf(withFlipped($matrix, array_map(fn (int $i) => [9 + $i % 30, 10 + intdiv($i, 30)], range(0, 800)))))->toBe(Stage::Correction);
+});
+
+it('counts places in vain by their size, and by the megapixel', function () {
+    $count = static function (int $pixels, callable $long): int {
+        $places = new VainPlaces(CoreRule::plain(), $pixels);
+        for ($n = 0; $n < 20_000 && $places->isWorth($long($n)) && $places->probe($long($n), false); $n++) {
+        }
+
+        return $n;
+    };
+    // A page full of letters has 620 of one size a megapixel: more of them are looked at.
+    $one = $count(1_000_000, static fn (): int => 40);
+    $four = $count(4_000_000, static fn (): int => 40);
+    expect($one)->toBeGreaterThan(620)->toBeLessThan(2_000)->and($four)->toBeGreaterThan(4 * 620)
+        // Lengths that are nearly alike are of one size, others are not.
+        ->and($count(1_000_000, static fn (int $n): int => 40 + $n % 3))->toBe($one)
+        ->and($count(1_000_000, static fn (int $n): int => [20, 40, 80][$n % 3]))->toBeGreaterThan(2 * $one);
+    $places = new VainPlaces(CoreRule::damaged(), 1_000_000);
+    $isLooked = array_map(static fn (): bool => $places->look(), range(1, 10_000));
+    expect($isLooked[0])->toBeTrue()->and(end($isLooked))->toBeFalse();
 });
