@@ -37,6 +37,9 @@ final readonly class Texture
     /** Grey, of 127, below which all of a block is dark. */
     private const MIDDLE = 64;
 
+    /** Blocks side by side that are dark all over where a symbol stands on dark ground. */
+    private const GROUND = 3;
+
     /** Share of all change that goes one way, from which it is bars: 0 both ways alike to 1. */
     private const COHERENT = 0.6;
 
@@ -125,6 +128,7 @@ final readonly class Texture
         $directions = [];
         $busy = 0;
         $hasDark = false;
+        $inRow = 0;
         $bars = [];
         $changing = [];
         foreach ($blocks as [$change, $apart, $both, $left, $top, $lightest]) {
@@ -142,9 +146,10 @@ final readonly class Texture
                 if ($coherence * $change >= self::PURE * ($change - $noise)) {
                     $bars[] = [($left + self::BLOCK / 2) * $plane->scale, ($top + self::BLOCK / 2) * $plane->scale, $direction];
                 }
-            } elseif ($lightest < self::MIDDLE) {
-                $hasDark = true;
             }
+            // The dark of checks is broken off sooner than ground that a symbol stands on.
+            $inRow = $change < $least && $lightest < self::MIDDLE ? ($left > 1 ? $inRow : 0) + 1 : 0;
+            $hasDark = $hasDark || $inRow >= self::GROUND;
         }
 
         return new self(
