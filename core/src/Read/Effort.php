@@ -16,10 +16,10 @@ enum Effort: string
     case Patient = 'patient';
 
     /** Milliseconds a megapixel that a quick reading has, so that with what it takes to break off it ends within 120. */
-    private const QUICK = 103.0;
+    private const QUICK = 100.0;
 
     /** Milliseconds that even the smallest picture has: some of what takes time does not depend on the size. */
-    private const LEAST = 32.0;
+    private const LEAST = 30.0;
 
     /** Milliseconds when the caller names none. */
     public function budgetMs(): float

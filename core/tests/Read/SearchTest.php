@@ -108,8 +108,8 @@ it('takes the steps of its effort and no others, in their order', function () {
 });
 
 it('gives a quick reading a time that grows with the picture', function () {
-    expect(Effort::Quick->within(1500, 1_000_000))->toBe(103.0)
-        ->and(Effort::Quick->within(1500, 500 * 400))->toBe(32.0)
+    expect(Effort::Quick->within(1500, 1_000_000))->toBe(100.0)
+        ->and(Effort::Quick->within(1500, 500 * 400))->toBe(30.0)
         ->and(Effort::Quick->within(20, 4_000_000))->toBe(20.0)
         ->and(Effort::Usual->within(1500, 1_000_000))->toBe(1500.0)
         ->and((new ReadOptions)->budgetMs)->toBe(1500.0)
