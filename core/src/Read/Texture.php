@@ -96,9 +96,9 @@ final readonly class Texture
         // The edges of the label that a symbol stands on are no bars either.
         $frames = array_map(static fn (SymbolFrame $frame): SymbolFrame => $frame->wider(self::LABEL), array_slice($read, 0, self::FRAMES));
         $across = max(1, intdiv($plane->width - 2, self::BLOCK));
-        $offsets = self::offsets($plane);
-        $places = max(1, count($offsets));
         $columns = self::columns($plane);
+        $offsets = self::offsets($plane, $columns);
+        $places = max(1, count($offsets));
         $tall = min(self::BLOCK + 1, $plane->height - 1);
         for ($top = 1, $last = max(1, $plane->height - self::BLOCK - 1); $top <= $last; $top += self::BLOCK) {
             $budget?->insist();
@@ -238,14 +238,16 @@ final readonly class Texture
         return $columns;
     }
 
-    /** @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block */
-    private static function offsets(GreyPlane $plane): array
+    /**
+     * @param  list<int>  $columns  as above
+     * @return list<int> pixels from a block's first to each place, but for those that lie beyond a picture of less than a block
+     */
+    private static function offsets(GreyPlane $plane, array $columns): array
     {
         $offsets = [];
-        for ($i = 0; $i < self::PLACES; $i++) {
-            [$column, $row] = [$i * self::STEP % self::BLOCK, intdiv($i, 2)];
-            if ($column < $plane->width - 2 && $row < $plane->height - 2) {
-                $offsets[] = $row * $plane->width + $column;
+        foreach ($columns as $i => $column) {
+            if ($column >= 0 && intdiv($i, 2) < $plane->height - 2) {
+                $offsets[] = intdiv($i, 2) * $plane->width + $column - 1;
             }
         }
 
